@@ -1,0 +1,1 @@
+"""What runs before anything is installed: the standard library only."""
