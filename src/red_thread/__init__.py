@@ -1,0 +1,1 @@
+"""Red Thread: one master, every student's own notebook tied to it."""

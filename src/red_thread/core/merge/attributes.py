@@ -1,0 +1,66 @@
+"""Merging a block's kind and attributes, one by one (R9, R10): whose each is stands in the table of kinds."""
+
+from typing import Any
+
+import regex
+
+from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.nodes import Node, attributes_of
+
+_MISSING: Any = object()
+
+
+def merge_attributes(base: Node | None, master: Node | None, student: Node | None) -> Node:
+    """A node of the merged kind with the merged attributes and nothing in it; at least one side is there.
+
+    A student's attribute is the student's as soon as the student changed it. A teacher's attribute that only
+    the student changed stands, except the settings of a space. What both changed is the teacher's.
+    """
+    if master is None or student is None:
+        return _bare(master or student or {})
+    source = student if base and _may_turn_into(base, master, student) else master
+    kind = KINDS[source["type"]]
+    before, theirs, mine = attributes_of(base or {}), attributes_of(master), attributes_of(student)
+    merged: dict[str, Any] = {}
+    for name in {**theirs, **mine}:
+        value = _merge_one(name, kind.students, kind.name == "space", before, theirs, mine)
+        if value is not _MISSING:
+            merged[name] = value
+    return {**_bare(source), "attrs": merged}
+
+
+def _merge_one(
+    name: str,
+    students: frozenset[str],
+    settings: bool,
+    before: dict[str, Any],
+    master: dict[str, Any],
+    student: dict[str, Any],
+) -> Any:
+    began = before.get(name, _MISSING)
+    theirs, mine = master.get(name, _MISSING), student.get(name, _MISSING)
+    if name in students:
+        return theirs if mine == began else mine
+    return theirs if settings or theirs != began else mine
+
+
+def _may_turn_into(base: Node, master: Node, student: Node) -> bool:
+    """Only the student changed the kind, into one that merges in the same way."""
+    return (
+        master["type"] == base["type"] != student["type"]
+        and KINDS[student["type"]].content is KINDS[master["type"]].content is Content.TEXT
+    )
+
+
+def _bare(node: Node) -> Node:
+    return {key: value for key, value in node.items() if key != "content"}
+
+
+_NUMBER = regex.compile(r"\s*[-+−]?\d+([.,]\d+)?\s*")
+
+
+def fits(space_kind: str, answer: str) -> bool:
+    """Whether an answer may stay when its space becomes one of this kind."""
+    if not answer.strip() or space_kind == "lines":
+        return True
+    return space_kind == "number" and bool(_NUMBER.fullmatch(answer))

@@ -1,0 +1,226 @@
+"""`merge_page`: base, master and student become one page.
+
+Method: a three-way merge of trees whose blocks have stable ids. First it is decided for every block whether
+it stands (`presence`), then where (`placing`, `order`), then what is in it: words by a three-way merge of
+tokens (`text`), attributes one by one. Conflicts make kept blocks (`kept`); tables are squared (`columns`).
+"""
+
+from collections import ChainMap
+from typing import Any
+
+from red_thread.core.merge.attributes import fits, merge_attributes
+from red_thread.core.merge.changes import describe_arrivals
+from red_thread.core.merge.columns import make_rectangular
+from red_thread.core.merge.kept import kept_title, make_kept
+from red_thread.core.merge.placing import Placing
+from red_thread.core.merge.presence import Presence, find_presence
+from red_thread.core.merge.result import Conflict, ConflictKind, Merged, Outcome
+from red_thread.core.merge.sides import Sides
+from red_thread.core.merge.text import TextMerge
+from red_thread.core.page.check import check_page
+from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.nodes import (
+    Node,
+    attributes_of,
+    content_of,
+    id_of,
+    is_text_block,
+    paragraph,
+    plain_text,
+    with_content,
+)
+from red_thread.core.page.tokens import Token, inline_of, tokens_of, wording
+
+
+def merge_page(base: Any, master: Any, student: Any) -> Merged:
+    """Merges three pages, each as the JSON of a ProseMirror document.
+
+    base: the edition that the copy began as. master: the newer edition. student: the copy as it stands.
+    Raises NotAPage, which says which of the three is none, where and why.
+    """
+    checked_base = check_page(base, "base")
+    checked_master = check_page(master, "master", checked_base.places)
+    checked_student = check_page(student, "student", ChainMap(checked_base.places, checked_master.places))
+    sides = Sides(checked_base, checked_master, checked_student)
+    if _same(sides.master.page, sides.base.page) or _same(sides.master.page, sides.student.page):
+        return Merged(sides.student.page, Outcome.UNCHANGED)
+    if _same(sides.student.page, sides.base.page):
+        return Merged(sides.master.page, Outcome.REFRESHED, notes=describe_arrivals(sides.base, sides.master))
+    return _Assembly(sides).run()
+
+
+def _same(one: Node, other: Node) -> bool:
+    """Equal, where an empty content is the same as none."""
+    if one is other or one == other:
+        return True
+    here, there = content_of(one), content_of(other)
+    if len(here) != len(there) or {**one, "content": 0} != {**other, "content": 0}:
+        return False
+    return all(map(_same, here, there))
+
+
+class _Assembly:
+    """Puts the result together from the decisions about each block."""
+
+    def __init__(self, sides: Sides) -> None:
+        self.sides = sides
+        self.presence: Presence = find_presence(sides)
+        self.placing = Placing(sides, self.presence)
+        self.conflicts: list[Conflict] = []
+        self.taken = {*sides.base.places, *sides.master.places, *sides.student.places}
+
+    def run(self) -> Merged:
+        attributes, title_conflict = self._page_attributes()
+        blocks = self._blocks("doc", in_space=False)
+        if title_conflict is not None:
+            blocks.insert(0, title_conflict)
+        page = with_content({"type": "doc", "attrs": attributes}, blocks)
+        outcome = Outcome.CONFLICTED if self.conflicts else Outcome.MERGED
+        notes = describe_arrivals(self.sides.base, self.sides.master, self.presence.came_back)
+        return Merged(page, outcome, tuple(self.conflicts), notes)
+
+    def _page_attributes(self) -> tuple[dict[str, Any], Node | None]:
+        """R13: the page's attributes are the teacher's; a title that only the student changed stands."""
+        base, master, student = (
+            attributes_of(page.page) for page in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        titles = base.get("title"), master.get("title"), student.get("title")
+        if titles[1] == titles[0] and titles[2] is not None:
+            return {**master, "title": titles[2]}, None
+        if titles[2] in (titles[0], titles[1], None, ""):
+            return dict(master), None
+        kept = kept_title(titles[2], self.taken)
+        self._conflict("doc", ConflictKind.TITLE, titles[1] or "", titles[2], kept)
+        return dict(master), kept
+
+    def _conflict(self, block_id: str, kind: ConflictKind, master: str, student: str, kept: Node | None) -> None:
+        self.conflicts.append(Conflict(block_id, kind, master, student, id_of(kept) if kept else None))
+
+    def _blocks(self, holder: str, in_space: bool) -> list[Node]:
+        found: list[Node] = []
+        for block_id in self.placing.kids.get(holder, ()):
+            if block_id in self.presence.held:
+                found.append(self._held(block_id))
+            else:
+                found.extend(self._block(block_id, in_space))
+        return found
+
+    def _held(self, block_id: str) -> Node:
+        """R7: the kept block in the place of one that the master took out."""
+        student = self.sides.student.node(block_id)
+        blocks = self._answer(student) if student["type"] == "space" else [student]
+        kept = make_kept(block_id, ConflictKind.TAKEN_OUT, blocks, self.taken)
+        self._conflict(block_id, ConflictKind.TAKEN_OUT, "", plain_text(student), kept)
+        return kept
+
+    def _answer(self, space: Node) -> list[Node]:
+        """The blocks of an answer; of a choice, what was picked and what was written."""
+        if attributes_of(space).get("kind") != "choice":
+            return list(content_of(space))
+        chosen = [o for o in content_of(space) if attributes_of(o).get("picked") or self.sides.wrote_inside(id_of(o))]
+        return [
+            block for option in chosen for block in (content_of(option) if option["type"] == "option" else [option])
+        ]
+
+    def _block(self, block_id: str, in_space: bool) -> list[Node]:
+        """A block of the result, and the kept block behind it if there is one."""
+        untouched = self._by_reference(block_id)
+        if untouched is not None:
+            return [untouched]
+        node = self._merged_attributes(block_id)
+        if is_text_block(node):
+            return self._text(block_id, node, in_space)
+        kind = KINDS[node["type"]]
+        if not kind.holds:
+            return [with_content(node, [])]
+        if block_id in self.presence.answers and not self.sides.student.kids(block_id):
+            return [node]
+        return self._container(block_id, node, in_space)
+
+    def _by_reference(self, block_id: str) -> Node | None:
+        """A block that holds no blocks and that one side at most has changed: it goes in as it is."""
+        base, master, student = self.sides.base, self.sides.master, self.sides.student
+        if not (block_id in base and block_id in master and block_id in student):
+            return None
+        before, theirs, mine = base.node(block_id), master.node(block_id), student.node(block_id)
+        if KINDS[theirs["type"]].content is Content.BLOCKS or theirs["type"] != mine["type"]:
+            return None
+        if mine in (before, theirs):
+            return theirs
+        return mine if theirs == before else None
+
+    def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        behind: list[Node] = []
+        content = self._blocks(block_id, in_space or node["type"] == "space")
+        if node["type"] == "space":
+            content, behind = self._retyped(block_id, node, content)
+        if not content and node["type"] in (
+            "space",
+            "tableCell",
+            "tableHeader",
+            "listItem",
+            "taskItem",
+            "option",
+        ):
+            content = [paragraph(self._fresh(f"{block_id}.p"))]
+        if not content:
+            return behind
+        made = with_content(node, content)
+        return [make_rectangular(made, self.sides) if node["type"] == "table" else made, *behind]
+
+    def _fresh(self, stem: str) -> str:
+        while stem in self.taken:
+            stem += "+"
+        self.taken.add(stem)
+        return stem
+
+    def _merged_attributes(self, block_id: str) -> Node:
+        """The block's kind and attributes, without what it holds."""
+        base, master, student = (
+            side.node(block_id) if block_id in side else None
+            for side in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        return merge_attributes(base, master, student)
+
+    def _text(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        sides = self.sides
+        if block_id not in sides.student:
+            return [sides.master.node(block_id)]
+        student = sides.student.node(block_id)
+        if block_id not in sides.master:
+            if block_id in self.presence.answers:
+                self._conflict(block_id, ConflictKind.ANSWER, "", plain_text(student), None)
+            return [student]
+        master = sides.master.node(block_id)
+        began = tokens_of(sides.base.node(block_id)) if block_id in sides.base else list[Token]()
+        merged = TextMerge(began, tokens_of(master), tokens_of(student), student_stands=in_space).run()
+        made = with_content(node, _allowed(node, inline_of(merged.tokens)))
+        if not merged.conflicted:
+            return [made]
+        wordings = wording(tokens_of(master)), wording(tokens_of(student))
+        if in_space:
+            self._conflict(block_id, ConflictKind.ANSWER, *wordings, None)
+            return [made]
+        kept = make_kept(block_id, ConflictKind.TEXT, [student], self.taken)
+        self._conflict(block_id, ConflictKind.TEXT, *wordings, kept)
+        return [made, kept]
+
+    def _retyped(self, block_id: str, node: Node, content: list[Node]) -> tuple[list[Node], list[Node]]:
+        """R9: an answer that does not fit the space's new kind moves into a kept block behind it."""
+        sides = self.sides
+        if block_id not in sides.student or block_id not in sides.base or block_id not in sides.master:
+            return content, []
+        student, now = sides.student.node(block_id), attributes_of(node).get("kind", "lines")
+        if now == attributes_of(sides.base.node(block_id)).get("kind", "lines"):
+            return content, []
+        if not sides.wrote_inside(block_id) or fits(now, plain_text(student)):
+            return content, []
+        kept = make_kept(block_id, ConflictKind.RETYPED, self._answer(student), self.taken)
+        self._conflict(block_id, ConflictKind.RETYPED, "", plain_text(student), kept)
+        return list(content_of(sides.master.node(block_id))), [kept]
+
+
+def _allowed(node: Node, inline: list[Node]) -> list[Node]:
+    """What a text block may hold; in a code block a gap or a break becomes its words."""
+    allowed = KINDS[node["type"]].holds
+    return [n if n["type"] in allowed else {"type": "text", "text": plain_text(n) or " "} for n in inline]

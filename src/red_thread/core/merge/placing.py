@@ -1,0 +1,126 @@
+"""Where every standing block goes (R4): first into which container, then in which order.
+
+The blocks that all three pages hold in a container make its spine. The master's other blocks are put behind
+the nearest of theirs before them, then the student's behind the block above them: so a block of the student's
+own stays right under what it was written under, and what is new from the master comes after.
+"""
+
+from red_thread.core.merge.order import merge_order
+from red_thread.core.merge.presence import Presence
+from red_thread.core.merge.sides import Sides
+from red_thread.core.page.check import holds
+from red_thread.core.page.kinds import BLOCKS
+
+
+class Placing:
+    """`kids`: for every container of the result, the ids of what it holds, in order."""
+
+    def __init__(self, sides: Sides, presence: Presence) -> None:
+        self.sides, self.presence = sides, presence
+        self.parents: dict[str, str] = {}
+        self.kids: dict[str, list[str]] = {}
+        self.holder: dict[str, str] = {}  # of every block that is among the kids of one
+        self._choose_parents()
+        self._place_masters()
+        self._place_students()
+
+    def _choose_parents(self) -> None:
+        """Of the blocks that the master has: moved by the master, or by the student where that can be."""
+        sides = self.sides
+        mine = [i for i in sides.master.places if i != "doc" and i in self.presence.standing]
+        self.parents = {block_id: sides.master.parent(block_id) for block_id in mine}
+        for block_id in [i for i in sides.student.places if i in self.parents and self._moved_by_student(i)]:
+            target = sides.student.parent(block_id)
+            if self._may_hold(target, block_id) and not self._is_inside(target, block_id):
+                self.parents[block_id] = target
+
+    def _moved_by_student(self, block_id: str) -> bool:
+        base, master, student = self.sides.base, self.sides.master, self.sides.student
+        if block_id not in base or master.parent(block_id) != base.parent(block_id):
+            return False
+        return student.parent(block_id) != base.parent(block_id)
+
+    def _may_hold(self, holder: str, block_id: str) -> bool:
+        return holder in self.presence.standing and holds(self._kind(holder), self._kind(block_id))
+
+    def _kind(self, block_id: str) -> str:
+        """The kind that a block has in the result; a held one is a `kept`."""
+        if block_id in self.presence.held:
+            return "kept"
+        side = self.sides.master if block_id in self.sides.master else self.sides.student
+        return side.node(block_id)["type"]
+
+    def _is_inside(self, block_id: str, holder: str) -> bool:
+        """Whether `block_id` is `holder` or stands somewhere below it, as far as is decided."""
+        while block_id != "doc":
+            if block_id == holder:
+                return True
+            found = self.parents.get(block_id)
+            block_id = found if found is not None else self.sides.student.parent(block_id)
+        return False
+
+    def _place_masters(self) -> None:
+        holders = [i for i, place in self.sides.master.places.items() if place.kids]
+        for holder in [i for i in holders if i in self.presence.standing]:
+            self.kids[holder] = self._spine(holder)
+            self.holder.update(dict.fromkeys(self.kids[holder], holder))
+            before: str | None = None
+            for block_id in self.sides.master.kids(holder):
+                if self.parents.get(block_id) != holder:
+                    continue
+                if self.holder.get(block_id) != holder:
+                    self._insert(holder, block_id, before)
+                before = block_id
+
+    def _spine(self, holder: str) -> list[str]:
+        base, master, student = self.sides.base, self.sides.master, self.sides.student
+        if holder not in base or holder not in student:
+            return []
+        shared = {i for i in base.kids(holder) if self.parents.get(i) == holder}
+        shared &= set(master.kids(holder)) & set(student.kids(holder))
+        return merge_order(
+            [i for i in base.kids(holder) if i in shared],
+            [i for i in master.kids(holder) if i in shared],
+            [i for i in student.kids(holder) if i in shared],
+        )
+
+    def _insert(self, holder: str, block_id: str, before: str | None) -> None:
+        siblings = self.kids.setdefault(holder, [])
+        siblings.insert(siblings.index(before) + 1 if before is not None else 0, block_id)
+        self.parents[block_id] = self.holder[block_id] = holder
+
+    def _place_students(self) -> None:
+        """Own blocks, kept ones, those that stay, and the master's that the student moved, in reading order."""
+        for block_id in [i for i in self.sides.student.places if i != "doc" and self.presence.places(i)]:
+            if block_id in self.holder:
+                continue
+            holder, before = self._place_for(block_id)
+            self._insert(holder, block_id, before)
+            self.kids.setdefault(block_id, [])
+
+    def _place_for(self, block_id: str) -> tuple[str, str | None]:
+        """The container and the block to stand behind, looking up from the block in the student's page."""
+        student = self.sides.student
+        tied_to = self.parents.get(block_id)
+        at = block_id
+        while True:
+            holder = student.parent(at)
+            siblings = student.kids(holder)
+            for above in reversed(siblings[: siblings.index(at)]):
+                found = self._behind(above, block_id, tied_to)
+                if found is not None:
+                    return found, above
+            if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
+                return holder, None
+            at = holder
+
+    def _behind(self, above: str, block_id: str, tied_to: str | None) -> str | None:
+        """The container in which the block may stand behind `above`, if it may."""
+        holder = self.holder.get(above)
+        if holder is None or (tied_to and holder != tied_to):
+            return None
+        if self._kind(block_id) not in BLOCKS and holder != self.sides.student.parent(block_id):
+            return None
+        if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
+            return holder
+        return None

@@ -1,0 +1,70 @@
+"""The three pages side by side, and the two questions that every rule asks: who changed it, who wrote in it."""
+
+from dataclasses import dataclass, field
+
+from red_thread.core.merge.text import wrote_in_text
+from red_thread.core.page.check import CheckedPage
+from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.nodes import Node, attributes_of, is_text_block, plain_text
+from red_thread.core.page.tokens import tokens_of
+
+
+@dataclass(slots=True)
+class Sides:
+    """Base, master and student, checked."""
+
+    base: CheckedPage
+    master: CheckedPage
+    student: CheckedPage
+    _wrote: dict[str, bool] = field(default_factory=dict[str, bool])
+
+    def is_own(self, block_id: str) -> bool:
+        """The student's own: neither base nor master has it."""
+        return block_id not in self.base and block_id not in self.master
+
+    def taken_out_by_master(self, block_id: str) -> bool:
+        return block_id in self.base and block_id not in self.master
+
+    def wrote_in(self, block_id: str) -> bool:
+        """Whether the student wrote in the block itself, not in what it holds."""
+        if block_id not in self._wrote:
+            self._wrote[block_id] = self.is_own(block_id) or self._has_new_words(block_id)
+        return self._wrote[block_id]
+
+    def wrote_inside(self, block_id: str) -> bool:
+        """Whether the student wrote in the block or in anything below it."""
+        return self.wrote_in(block_id) or any(map(self.wrote_inside, self.student.kids(block_id)))
+
+    def _has_new_words(self, block_id: str) -> bool:
+        if block_id not in self.base:
+            return False
+        base, student = self.base.node(block_id), self.student.node(block_id)
+        if base is student or base == student:
+            return False
+        if is_text_block(student):
+            return wrote_in_text(tokens_of(base), tokens_of(student))
+        if student["type"] == "image":
+            return plain_text(student) != plain_text(base) and bool(plain_text(student))
+        return _new_hand(base, student)
+
+    def changed_by_master(self, block_id: str) -> bool:
+        """Whether the master changed a block's own words, settings or kind; marks alone are no change."""
+        base, master = self.base.node(block_id), self.master.node(block_id)
+        if base["type"] != master["type"] or attributes_of(base) != attributes_of(master):
+            return True
+        if not is_text_block(base):
+            return False
+        return [_identity(t.key, t.node) for t in tokens_of(base)] != [
+            _identity(t.key, t.node) for t in tokens_of(master)
+        ]
+
+
+def _identity(key: str, node: Node) -> tuple[str, object]:
+    return key, None if node["type"] == "text" else attributes_of(node)
+
+
+def _new_hand(base: Node, student: Node) -> bool:
+    """A pick, a pin or a stroke that base has not; a tick is not writing."""
+    ours, before = attributes_of(student), attributes_of(base)
+    students = KINDS[student["type"]].students - {"checked"}
+    return any(ours.get(name) and ours.get(name) != before.get(name) for name in students)

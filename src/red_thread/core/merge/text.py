@@ -1,0 +1,214 @@
+"""Merging the words of one text block (R5, R6, R9, R10, R12).
+
+Both sides are compared with the base, which gives hunks: a stretch of base and what stands there now. Hunks
+of the two sides that share a word of base, or where one wrote strictly inside what the other took out, are
+gathered into one region; all others stand apart, and both sides' changes go in. Within a region the rules
+decide who stands. Marks are merged apart from words, token by token.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from red_thread.core.merge.sequence import Hunk, hunks
+from red_thread.core.page.nodes import Node, attributes_of, with_attributes
+from red_thread.core.page.tokens import Mark, Token, marks_of, needs_space
+
+Tokens = list[Token]
+
+
+@dataclass(frozen=True, slots=True)
+class MergedText:
+    """`tokens` of the merged block; `conflicted` when both changed the same words."""
+
+    tokens: Tokens
+    conflicted: bool
+
+
+@dataclass(slots=True)
+class _Region:
+    """A stretch of base that only one side changed, or both."""
+
+    base_from: int
+    base_to: int
+    master: list[Hunk]
+    student: list[Hunk]
+
+
+class TextMerge:
+    """One three-way merge of tokens. `student_stands`: whose wording stands where both changed (R9)."""
+
+    def __init__(self, base: Tokens, master: Tokens, student: Tokens, student_stands: bool = False) -> None:
+        self.base, self.master, self.student = base, master, student
+        self.student_stands = student_stands
+        self.conflicted = False
+        keys = [token.key for token in base]
+        self.by_master = hunks(keys, [token.key for token in master])
+        self.by_student = hunks(keys, [token.key for token in student])
+        self.at_master = _aligned(len(base), self.by_master)
+        self.at_student = _aligned(len(base), self.by_student)
+
+    def run(self) -> MergedText:
+        result = _Joined()
+        done = 0
+        for region in _regions(self.by_master, self.by_student):
+            result.add(self._unchanged(done, region.base_from))
+            for writer, piece in self._settle(region):
+                result.add(piece, writer)
+            done = region.base_to
+        result.add(self._unchanged(done, len(self.base)))
+        return MergedText(result.tokens, self.conflicted)
+
+    def _unchanged(self, start: int, end: int) -> Tokens:
+        """Words that stand on all sides; only their marks and answers merge."""
+        return [
+            merge_token(self.base[k], self.master[self.at_master[k]], self.student[self.at_student[k]])
+            for k in range(start, end)
+        ]
+
+    def _settle(self, region: _Region) -> list[tuple[str, Tokens]]:
+        """What stands in a region: pieces, each with whose it is."""
+        start, end = region.base_from, region.base_to
+        if region.master:
+            self._watch_gaps(region)
+        if not region.student:
+            return [("master", self._side(start, end, region.master, self.master, self.at_master))]
+        by_student = self._side(start, end, region.student, self.student, self.at_student)
+        if not region.master:
+            return [("student", by_student)]
+        by_master = self._side(start, end, region.master, self.master, self.at_master)
+        if [t.key for t in by_master] == [t.key for t in by_student]:
+            return [("student", by_student)]
+        if start == end:
+            return [("master", by_master), ("student", by_student)]
+        return [self._both_changed(region, by_master, by_student)]
+
+    def _both_changed(self, region: _Region, by_master: Tokens, by_student: Tokens) -> tuple[str, Tokens]:
+        master_wrote = any(_writes(hunk, self.master) for hunk in region.master)
+        # A mark of punctuation set among words that the master took out goes with them.
+        writes = _writes if master_wrote else _writes_words
+        if not any(writes(hunk, self.student) for hunk in region.student):
+            return ("master", by_master if master_wrote else self._left_by_both(region))
+        self.conflicted = True
+        return ("student", by_student) if self.student_stands else ("master", by_master)
+
+    def _left_by_both(self, region: _Region) -> Tokens:
+        """Both only took words out: what neither took out is left."""
+        gone = {k for hunk in region.master + region.student for k in range(hunk.base_from, hunk.base_to)}
+        return [self.base[k] for k in range(region.base_from, region.base_to) if k not in gone]
+
+    def _side(self, start: int, end: int, own: list[Hunk], side: Tokens, at: dict[int, int]) -> Tokens:
+        """What a side has for `base[start:end]`."""
+        first = own[0].side_from - (own[0].base_from - start)
+        last = own[-1].side_to + (end - own[-1].base_to)
+        other_at = self.at_student if at is self.at_master else self.at_master
+        other = self.student if at is self.at_master else self.master
+        came_from = {at[k]: k for k in range(start, end) if k in at}
+        return [self._with_other_marks(side[k], came_from.get(k), other_at, other) for k in range(first, last)]
+
+    def _with_other_marks(self, token: Token, k: int | None, other_at: dict[int, int], other: Tokens) -> Token:
+        """A token that a region left alone still takes the other side's marks and answer."""
+        if k is None or k not in other_at:
+            return token
+        if other is self.student:
+            return merge_token(self.base[k], token, other[other_at[k]])
+        return merge_token(self.base[k], other[other_at[k]], token)
+
+    def _watch_gaps(self, region: _Region) -> None:
+        """A gap that the master took out with an answer in it is a place that both changed."""
+        for k in range(region.base_from, region.base_to):
+            if k in self.at_master or self.base[k].node["type"] != "gap" or k not in self.at_student:
+                continue
+            if _answer(self.student[self.at_student[k]]) not in ("", _answer(self.base[k])):
+                self.conflicted = True
+
+
+def wrote_in_text(base: Tokens, student: Tokens) -> bool:
+    """Whether the student's tokens hold a word or an answer that the base has not."""
+    found = hunks([t.key for t in base], [t.key for t in student])
+    answers = {t.key: _answer(t) for t in base}
+    answered = any(_answer(t) not in ("", answers.get(t.key, "")) for t in student)
+    return answered or any(_writes_words(hunk, student) for hunk in found)
+
+
+def merge_token(base: Token, master: Token, student: Token) -> Token:
+    """One word that stands on all three sides: its marks, and a gap's answer, merge by themselves."""
+    node = master.node
+    if node["type"] == "gap" and _answer(student) != _answer(base):
+        node = with_attributes(node, answer=attributes_of(student.node).get("answer"))
+    merged = merge_marks(marks_of(base.node), marks_of(master.node), marks_of(student.node))
+    bare: Node = {key: value for key, value in node.items() if key != "marks"}
+    return Token(base.key, {**bare, "marks": merged} if merged else bare)
+
+
+def merge_marks(base: Sequence[Mark], master: Sequence[Mark], student: Sequence[Mark]) -> list[Mark]:
+    """Marks that either side added are added, marks that either took away are gone; one of each type."""
+    by_type: dict[str, Mark] = {}
+    for mark in [*student, *master]:
+        taken_away = mark in base and not (mark in master and mark in student)
+        if not taken_away:
+            by_type[mark["type"]] = mark
+    return list(by_type.values())
+
+
+def _answer(token: Token) -> str:
+    return attributes_of(token.node).get("answer") or "" if token.node["type"] == "gap" else ""
+
+
+def _writes(hunk: Hunk, side: Tokens) -> bool:
+    return any(not token.is_blank for token in side[hunk.side_from : hunk.side_to])
+
+
+def _writes_words(hunk: Hunk, side: Tokens) -> bool:
+    return any(token.is_word or not token.is_text for token in side[hunk.side_from : hunk.side_to])
+
+
+def _aligned(length: int, changed: list[Hunk]) -> dict[int, int]:
+    """Where each word of base that a side still has stands on that side."""
+    at: dict[int, int] = {}
+    k = shift = 0
+    for hunk in [*changed, Hunk(length, length, 0, 0)]:
+        at.update((i, i + shift) for i in range(k, hunk.base_from))
+        k, shift = hunk.base_to, hunk.side_to - hunk.base_to
+    return at
+
+
+def _regions(by_master: list[Hunk], by_student: list[Hunk]) -> list[_Region]:
+    """Gathers the hunks of both sides, those that touch the same words together."""
+    regions: list[_Region] = []
+    marked = [(hunk, True) for hunk in by_master] + [(hunk, False) for hunk in by_student]
+    for hunk, is_master in sorted(marked, key=lambda h: (h[0].base_from, h[0].base_to, not h[1])):
+        if not regions or not _meets(regions[-1], hunk, is_master):
+            regions.append(_Region(hunk.base_from, hunk.base_to, [], []))
+        region = regions[-1]
+        region.base_to = max(region.base_to, hunk.base_to)
+        (region.master if is_master else region.student).append(hunk)
+    return regions
+
+
+def _meets(region: _Region, hunk: Hunk, is_master: bool) -> bool:
+    """Same words, strictly among them, or two insertions at one place."""
+    if hunk.base_from < region.base_to:
+        return hunk.base_to > hunk.base_from or hunk.base_from > region.base_from
+    both_insert = region.base_from == region.base_to == hunk.base_from == hunk.base_to
+    return both_insert and not (region.master if is_master else region.student)
+
+
+class _Joined:
+    """Puts pieces one behind the other, and a space where words of two hands would run together."""
+
+    def __init__(self) -> None:
+        self.tokens: Tokens = []
+        self.hands: set[str] = set()
+
+    def add(self, piece: Tokens, writer: str = "both") -> None:
+        self.hands.add(writer)
+        if not piece:
+            return
+        if self.tokens and {"master", "student"} <= self.hands and _run_together(self.tokens[-1], piece[0]):
+            self.tokens.append(Token(" ", {"type": "text", "text": " "}))
+        self.tokens.extend(piece)
+        self.hands = {writer}
+
+
+def _run_together(left: Token, right: Token) -> bool:
+    return left.is_text and right.is_text and needs_space(left.key, right.key)

@@ -1,0 +1,1 @@
+"""Dividers, sections and pages: their order, and where a new one goes in a notebook."""

@@ -1,0 +1,79 @@
+"""The master's outline as values, and the one order in which it is read."""
+
+from collections import defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Divider:
+    """Groups sections and other dividers."""
+
+    id: int
+    parent_id: int | None
+    name: str
+    order_key: str
+
+
+@dataclass(frozen=True, slots=True)
+class Section:
+    """Holds pages in order."""
+
+    id: int
+    divider_id: int | None
+    name: str
+    order_key: str
+
+
+@dataclass(frozen=True, slots=True)
+class OutlinePage:
+    """A master page in the outline. `edition`: the newest number, 0 if never given; `changed` since then."""
+
+    id: int
+    section_id: int
+    parent_id: int | None
+    title: str
+    order_key: str
+    edition: int
+    changed: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """All of one master."""
+
+    dividers: tuple[Divider, ...]
+    sections: tuple[Section, ...]
+    pages: tuple[OutlinePage, ...]
+
+    def in_order(self) -> Iterator[Divider | Section | OutlinePage]:
+        """Dividers, sections and pages as one reads them."""
+        yield from self._below(None)
+
+    def _below(self, divider_id: int | None) -> Iterator[Divider | Section | OutlinePage]:
+        dividers = [d for d in self.dividers if d.parent_id == divider_id]
+        sections = [s for s in self.sections if s.divider_id == divider_id]
+        pages = self._pages_by_section()
+        for item in sorted([*dividers, *sections], key=lambda each: each.order_key):
+            yield item
+            if isinstance(item, Divider):
+                yield from self._below(item.id)
+            else:
+                yield from pages.get(item.id, ())
+
+    def _pages_by_section(self) -> Mapping[int, list[OutlinePage]]:
+        pages: dict[int, list[OutlinePage]] = defaultdict(list)
+        for page in sorted(self.pages, key=lambda page: page.order_key):
+            pages[page.section_id].append(page)
+        return pages
+
+    def page_order(self) -> list[int]:
+        return [item.id for item in self.in_order() if isinstance(item, OutlinePage)]
+
+    def section_order(self) -> list[int]:
+        return [item.id for item in self.in_order() if isinstance(item, Section)]
+
+
+def rank(order: Sequence[int]) -> Mapping[int, int]:
+    """The place of each id."""
+    return {item: k for k, item in enumerate(order)}

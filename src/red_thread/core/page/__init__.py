@@ -1,0 +1,1 @@
+"""What a page is: its kinds of node, ids, text, fingerprint and checks."""

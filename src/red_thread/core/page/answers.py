@@ -1,0 +1,59 @@
+"""How much of a page is answered: its spaces and gaps with something in them, of all."""
+
+from dataclasses import dataclass
+
+from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, walk, with_content
+
+
+@dataclass(frozen=True, slots=True)
+class Answers:
+    """`answered` of `answerable` spaces and gaps; `knots`: kept wordings that wait to be untied."""
+
+    answered: int
+    answerable: int
+    knots: int
+
+
+def count_answers(page: Node, start: Node | None = None) -> Answers:
+    """Counts a page. start: the edition that it began as; a space still as the teacher gave it is not answered."""
+    begun = {_key(node): node for node in walk(start) if node["type"] in ("space", "gap")} if start else {}
+    places = [node for node in walk(page) if node["type"] in ("space", "gap")]
+    answered = sum(is_answered(node, begun.get(_key(node))) for node in places)
+    return Answers(answered, len(places), sum(node["type"] == "kept" for node in walk(page)))
+
+
+def is_answered(place: Node, begun: Node | None = None) -> bool:
+    """Whether a space or gap holds something that it did not begin with."""
+    return _answer(place) not in ("", _answer(begun) if begun else "")
+
+
+def _key(node: Node) -> str:
+    return attributes_of(node).get("id", "")
+
+
+def _answer(place: Node) -> str:
+    attributes = attributes_of(place)
+    if place["type"] == "gap":
+        return (attributes.get("answer") or "").strip()
+    if attributes.get("kind") == "choice":
+        options = [node for node in walk(place) if node["type"] == "option"]
+        return " ".join(_key(node) for node in options if attributes_of(node).get("picked"))
+    drawn = "drawn" if attributes.get("pins") or attributes.get("strokes") else ""
+    pictures = " ".join(attributes_of(node).get("src", "") for node in walk(place) if node["type"] == "image")
+    return (plain_text(place).strip() + drawn + pictures).strip()
+
+
+def teachers_part(node: Node) -> Node:
+    """A page without what students may write on one that takes writing only in its spaces.
+
+    Two pages with the same teacher's part differ in answers, picks and ticks alone.
+    """
+    attributes = {
+        name: value for name, value in attributes_of(node).items() if name not in KINDS[node["type"]].students
+    }
+    bare: Node = {**node, "attrs": attributes} if attributes or "attrs" in node else dict(node)
+    if node["type"] == "space" and attributes.get("kind") != "choice":
+        return with_content(bare, [])
+    kept_apart = [child for child in content_of(node) if child["type"] != "kept"]
+    return with_content(bare, [teachers_part(child) for child in kept_apart])

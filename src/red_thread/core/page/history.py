@@ -1,0 +1,36 @@
+"""The history of a page as its reader tells it: bursts of writing, and what came in between."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+from itertools import pairwise
+
+PAUSE = 10 * 60.0  # seconds without a save that end a burst
+
+
+@dataclass(frozen=True, slots=True)
+class State:
+    """One stored state. `at`: seconds since some fixed moment. `cause`: `student`, `sent`, `push` or `back`."""
+
+    revision: int
+    at: float
+    made_by: int
+    cause: str
+    edition: int
+
+
+def moments(states: Iterable[State]) -> Iterator[State]:
+    """The states worth showing: the last of each burst of writing, and every push and every going back.
+
+    What was sent from a stale window (`sent`) stands only for what it was merged into right after.
+    """
+    told = [state for state in states if state.cause != "sent"]
+    for state, following in pairwise(told):
+        if not _goes_on(state, following):
+            yield state
+    yield from told[-1:]
+
+
+def _goes_on(state: State, following: State) -> bool:
+    """Whether the following state belongs to the same burst."""
+    same_hand = state.cause == following.cause == "student" and state.made_by == following.made_by
+    return same_hand and following.at - state.at < PAUSE

@@ -1,0 +1,72 @@
+"""Reading a page's nodes. A node is ProseMirror JSON in a dictionary that nobody changes in place."""
+
+from collections.abc import Iterator, Sequence
+from typing import Any, TypeAlias
+
+from red_thread.core.page.kinds import KINDS, Content
+
+Node: TypeAlias = dict[str, Any]
+NOTHING: Sequence[Node] = ()
+
+
+def content_of(node: Node) -> Sequence[Node]:
+    """What a node holds; an empty list is the same as none."""
+    return node.get("content") or NOTHING
+
+
+def attributes_of(node: Node) -> dict[str, Any]:
+    return node.get("attrs") or {}
+
+
+def id_of(node: Node) -> str:
+    """The id of a checked block, `"doc"` for the page itself."""
+    return "doc" if node["type"] == "doc" else node["attrs"]["id"]
+
+
+def with_content(node: Node, content: Sequence[Node]) -> Node:
+    """The same node holding other content."""
+    bare = {key: value for key, value in node.items() if key != "content"}
+    return {**bare, "content": list(content)} if content else bare
+
+
+def with_attributes(node: Node, **attributes: Any) -> Node:
+    return {**node, "attrs": {**attributes_of(node), **attributes}}
+
+
+def walk(node: Node) -> Iterator[Node]:
+    """The node and all below it, in reading order."""
+    yield node
+    for child in content_of(node):
+        yield from walk(child)
+
+
+def is_text_block(node: Node) -> bool:
+    return KINDS[node["type"]].content is Content.TEXT
+
+
+def plain_text(node: Node) -> str:
+    """The words of a node as one would read them aloud: text, gap answers, picture descriptions.
+
+    Blocks are set apart by a line break.
+    """
+    kind = node["type"]
+    if kind == "text":
+        return node["text"]
+    if kind == "gap":
+        return attributes_of(node).get("answer") or ""
+    if kind == "image":
+        return attributes_of(node).get("alt") or ""
+    if kind == "hardBreak":
+        return "\n"
+    glue = "" if is_text_block(node) else "\n"
+    return glue.join(filter(None, map(plain_text, content_of(node))))
+
+
+def title_of(page: Node) -> str:
+    return attributes_of(page).get("title") or "Untitled"
+
+
+def paragraph(block_id: str, text: str = "") -> Node:
+    """A plain paragraph."""
+    made: Node = {"type": "paragraph", "attrs": {"id": block_id}}
+    return with_content(made, [{"type": "text", "text": text}] if text else [])

@@ -1,0 +1,119 @@
+"""The words of a text block: words, spaces and punctuation, never less than a grapheme.
+
+Word boundaries follow Unicode's extended grapheme clusters (UAX #29) for what may not be split; scripts
+that are written without spaces go grapheme by grapheme.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import regex
+
+from red_thread.core.page.nodes import Node, attributes_of, content_of
+
+_UNSPACED = r"[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}]"
+_GRAPHEME = regex.compile(r"\X")
+_ASCII_TOKEN = regex.compile(r"[A-Za-z0-9_]+(?:'[A-Za-z0-9_]+)*|\r\n|\s+|.", regex.DOTALL)
+_WORD = regex.compile(r"[\p{L}\p{N}\p{M}_]")
+_ALONE = regex.compile(_UNSPACED)
+
+Mark = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Token:
+    """A word, a run of spaces, a mark of punctuation, a line break or a gap.
+
+    `key` is what it is compared by; `node` carries the marks, and the whole of a break or a gap.
+    """
+
+    key: str
+    node: Node
+
+    @property
+    def is_text(self) -> bool:
+        return self.node["type"] == "text"
+
+    @property
+    def is_word(self) -> bool:
+        return self.is_text and bool(_WORD.match(self.key))
+
+    @property
+    def is_blank(self) -> bool:
+        return self.key.isspace() or self.key == "\0break"
+
+
+def tokens_of(block: Node) -> list[Token]:
+    """The tokens of a text block, marks and all.
+
+    A mark that begins inside a word parts it there; both parts stay next to each other.
+    """
+    tokens: list[Token] = []
+    for node in content_of(block):
+        if node["type"] == "text":
+            tokens.extend(Token(word, node) for word in split_words(node["text"]))
+        elif node["type"] == "gap":
+            tokens.append(Token(f"\0gap {attributes_of(node).get('id', '')}", node))
+        else:
+            tokens.append(Token("\0break", node))
+    return tokens
+
+
+def split_words(text: str) -> list[str]:
+    """`"don't stop, 潮汐"` is `["don't", " ", "stop", ",", " ", "潮", "汐"]`."""
+    if text.isascii():
+        return _ASCII_TOKEN.findall(text)
+    words: list[str] = []
+    sort = ""
+    for grapheme in _GRAPHEME.findall(text):
+        now = _sort_of(grapheme)
+        if now == sort and now in ("word", "space"):
+            words[-1] += grapheme
+        else:
+            words.append(grapheme)
+        sort = now
+    return words
+
+
+def _sort_of(grapheme: str) -> str:
+    if grapheme.isspace():
+        return "space"
+    if _WORD.match(grapheme) and not _ALONE.match(grapheme):
+        return "word"
+    return "alone"
+
+
+def needs_space(left: str, right: str) -> bool:
+    """Whether two texts that come together would run into one word."""
+    if not left or not right:
+        return False
+    return _sort_of(left[-1]) == "word" == _sort_of(right[0])
+
+
+def inline_of(tokens: Iterable[Token]) -> list[Node]:
+    """The nodes that hold these tokens, neighbours with the same marks joined."""
+    content: list[Node] = []
+    for token in tokens:
+        if not token.is_text:
+            content.append(token.node)
+        elif content and content[-1]["type"] == "text" and marks_of(content[-1]) == marks_of(token.node):
+            content[-1] = {**content[-1], "text": content[-1]["text"] + token.key}
+        elif token.key:
+            content.append({**token.node, "text": token.key})
+    return content
+
+
+def marks_of(node: Node) -> Sequence[Mark]:
+    return node.get("marks") or ()
+
+
+def wording(tokens: Iterable[Token]) -> str:
+    """The tokens as plain text."""
+    return "".join(_spoken(token) for token in tokens)
+
+
+def _spoken(token: Token) -> str:
+    if token.is_text:
+        return token.key
+    return (attributes_of(token.node).get("answer") or "") if token.node["type"] == "gap" else "\n"

@@ -1,0 +1,92 @@
+"""R5, R6, R12: words and their marks."""
+
+import pytest
+
+from red_thread.core.merge import merge_page
+from red_thread.core.page.nodes import plain_text
+from tests.notation import page, show
+
+
+def words(base, master, student):
+    """The merged paragraph, and the wording that was kept (None without a conflict)."""
+    merged = merge_page(page(f"a:{base}"), page(f"a:{master}"), page(f"a:{student}"))
+    first, *rest = merged.page["content"]
+    assert len(rest) == len(merged.conflicts)
+    return show(first)[2:], plain_text(rest[0]) if rest else None
+
+
+@pytest.mark.parametrize(
+    ("base", "master", "student", "result"),
+    [
+        ("one two three", "one two 3", "1 two three", "1 two 3"),
+        ("one two three", "one big two three", "one two three four", "one big two three four"),
+        ("the sea.", "the sea. Twice.", "the sea. Mine.", "the sea. Twice. Mine."),
+        ("", "Hello", "World", "Hello World"),
+        ("one two", "one new two", "one own two", "one new own two"),
+        ("one two three", "one three", "one two three four", "one three four"),
+        ("one two three", "one three", "one two, three", "one three"),
+        ("boots and a warm coat", "boots and a dry coat", "boots", "boots and a dry coat"),
+        ("one two three four", "one three four", "one two four", "one four"),
+        ("one two three", "one 2 three", "one 2 three", "one 2 three"),
+        ("one two three four", "one 2 three four", "one 2 three iv", "one 2 three iv"),
+        ("a b a b a", "a b c a b a", "a b a b", "a b c a b"),
+        ("six", "ten", "six and a half", "ten and a half"),
+        ("don't go", "don't ever go", "don't go out", "don't ever go out"),
+        ("naïve café", "naïve old café", "naïve café au lait", "naïve old café au lait"),
+        ("潮汐表", "潮汐新表", "潮汐表好", "潮汐新表好"),
+        ("مد وجزر", "مد وجزر البحر", "كل مد وجزر", "كل مد وجزر البحر"),
+        ("cheer 👩‍👩‍👧 now", "cheer 👩‍👩‍👧 up now", "cheer 👩‍👩‍👧 now!", "cheer 👩‍👩‍👧 up now!"),
+    ],
+)
+def test_changes_in_different_places_both_stand(base, master, student, result):
+    assert words(base, master, student) == (result, None)
+
+
+@pytest.mark.parametrize(
+    ("base", "master", "student", "result", "kept"),
+    [
+        ("six metres", "ten metres", "two metres", "ten metres", "two metres"),
+        ("six metres off", "ten metres off", "two feet off", "ten feet off", "two feet off"),
+        ("one two three", "one", "one two own three", "one", "one two own three"),
+        ("six by six", "ten by six!", "two by six?", "ten by six!?", "two by six?"),
+        ("a six b six c", "a ten b six c", "x a two b six c", "x a ten b six c", "x a two b six c"),
+        ("eat {g=} now", "eat now", "eat {g=algae} now", "eat now", "eat algae now"),
+    ],
+)
+def test_both_changed_the_same_words(base, master, student, result, kept):
+    assert words(base, master, student) == (result, kept)
+
+
+def test_the_record_of_a_conflict_holds_both_wordings():
+    merged = merge_page(page("a:six metres"), page("a:ten metres"), page("a:two metres"))
+    (record,) = merged.as_json()["conflicts"]
+    kept = merged.page["content"][1]["attrs"]["id"]
+    assert record == {"id": "a", "kind": "text", "master": "ten metres", "student": "two metres", "kept": kept}
+
+
+@pytest.mark.parametrize(
+    ("base", "master", "student", "result"),
+    [
+        ("low water at six", "low water at ten", "*low water* at six", "*low water* at ten"),
+        ("low water at six", "_low water_ at six", "low water at six, I think", "_low water_ at six, I think"),
+        ("low water now", "low tide now", "*low water now*", "*low *tide* now*"),
+        ("_low_ water", "low water", "_low_ water mine", "low water mine"),
+        ("low water", "low _water_", "low *water*", "low *water*"),
+        ("low water", "_low_ water", "low *water*", "_low_ *water*"),
+    ],
+)
+def test_marks_merge_apart_from_words(base, master, student, result):
+    assert words(base, master, student) == (result, None)
+
+
+def test_two_marks_on_one_word_both_stand():
+    merged = merge_page(page("a:low water"), page("a:low _water_"), page("a:low *water*"))
+    marks = merged.page["content"][0]["content"][-1]["marks"]
+    assert sorted(mark["type"] for mark in marks) == ["bold", "highlight"]
+
+
+def test_long_paragraphs_rewritten_by_both_end_in_one_conflict():
+    base, master, student = (" ".join(f"{word}{n}" for n in range(4000)) for word in ("w", "m", "s"))
+    merged = merge_page(page(f"a:{base}"), page(f"a:{master}"), page(f"a:{student}"))
+    assert [conflict.kind for conflict in merged.conflicts] == ["text"]
+    assert plain_text(merged.page["content"][0]) == master

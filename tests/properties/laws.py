@@ -1,0 +1,59 @@
+"""The laws that every merge keeps, whatever the pages."""
+
+from collections import Counter
+from collections.abc import Iterator
+from typing import Any
+
+from red_thread.core.merge import merge_page
+from red_thread.core.page.check import check_page
+from red_thread.core.page.nodes import attributes_of, content_of, walk
+from red_thread.core.page.tokens import split_words
+
+
+def words(page: dict[str, Any]) -> Counter[str]:
+    """All words of a page."""
+    found: Counter[str] = Counter()
+    for node in walk(page):
+        if node["type"] == "text":
+            found.update(word for word in split_words(node["text"]) if word.strip())
+    title = attributes_of(page).get("title", "")
+    found.update(word for word in split_words(title) if word.strip())
+    return found
+
+
+def ids(page: dict[str, Any]) -> list[str]:
+    return [attributes_of(node)["id"] for node in walk(page) if attributes_of(node).get("id")]
+
+
+def ragged_tables(page: dict[str, Any]) -> Iterator[str]:
+    for node in walk(page):
+        if node["type"] == "table" and len({len(content_of(row)) for row in content_of(node)}) > 1:
+            yield attributes_of(node)["id"]
+
+
+def empty_wrappers(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> Iterator[str]:
+    """New wrappers of the master whose blocks the student has all taken out: they may stay away (R2)."""
+    for node in walk(master):
+        inside = [i for i in ids(node) if i != attributes_of(node).get("id")]
+        old = set(inside) & set(ids(base))
+        if node["type"] != "doc" and old and not old & set(ids(student)):
+            yield attributes_of(node)["id"]
+
+
+def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> None:
+    """Raises AssertionError for the first law that a merge of the three breaks."""
+    merged = merge_page(base, master, student)
+    page = merged.page
+    check_page(page)
+    assert len(ids(page)) == len(set(ids(page))), "an id stands twice"
+    mine, began, theirs, now = words(student), words(base), words(master), words(page)
+    lost = [word for word in mine if word not in began and word not in now]
+    assert not lost, f"words of the student's are lost: {lost}"
+    strange = [word for word in now if word not in mine and word not in theirs and word not in began]
+    assert not strange, f"words came from nowhere: {strange}"
+    arriving = {i for i in ids(master) if i not in ids(base)} - set(empty_wrappers(base, master, student))
+    assert arriving <= set(ids(page)), f"new blocks did not arrive: {arriving - set(ids(page))}"
+    assert not list(ragged_tables(page)), "a table is ragged"
+    assert (merged.outcome == "conflicted") == bool(merged.conflicts)
+    assert merge_page(master, master, page).page == page, "the same edition again changes something"
+    assert merge_page(base, master, student).page == page, "the same three pages give another result"
