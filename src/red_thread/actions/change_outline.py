@@ -1,0 +1,167 @@
+"""Making, renaming, moving and taking out dividers, sections and pages of the master.
+
+Each says how it was before, so that the interface can undo it by the same verbs.
+"""
+
+from dataclasses import replace
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.masters import OutlineItem, OutlineKind
+from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
+from red_thread.core.outline.order_keys import key_between
+from red_thread.core.outline.tree import Outline, OutlinePage
+from red_thread.core.page.nodes import Node, paragraph
+
+
+async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, parent_id: int | None = None) -> int:
+    """At the end of its holder. Returns the new divider's id."""
+    await require_teacher(unit, actor, master_id)
+    outline = await unit.masters.outline(master_id)
+    key = key_between(_last(_keys_in(outline, "divider", parent_id)), None)
+    return await unit.masters.add_divider(master_id, parent_id, _named(name, "divider"), key)
+
+
+async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divider_id: int | None = None) -> int:
+    """At the end of its divider. Returns the new section's id."""
+    await require_teacher(unit, actor, master_id)
+    outline = await unit.masters.outline(master_id)
+    key = key_between(_last(_keys_in(outline, "section", divider_id)), None)
+    return await unit.masters.add_section(master_id, divider_id, _named(name, "section"), key)
+
+
+async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, parent_id: int | None = None) -> int:
+    """At the end of its section, or tucked under another page of it. Returns the new page's id."""
+    section = await require_item(unit, actor, "section", section_id)
+    outline = await unit.masters.outline(section.master_id)
+    keys = _keys_in(outline, "page", section_id)
+    if parent_id is not None:
+        tucked = [p.order_key for p in outline.pages if parent_id in (p.id, p.parent_id)]
+        before = max(tucked) if tucked else _last(keys)
+        after = min((key for key in keys if before is not None and key > before), default=None)
+        return await unit.masters.add_page(section_id, parent_id, key_between(before, after), document)
+    return await unit.masters.add_page(section_id, None, key_between(_last(keys), None), document)
+
+
+def blank_page(title: str) -> Node:
+    """A page with a title and one empty paragraph."""
+    attributes = {"title": _named(title, "page"), "writing": "everywhere"}
+    return {"type": "doc", "attrs": attributes, "content": [paragraph("b1")]}
+
+
+async def rename_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int, name: str) -> OutlineItem:
+    """Renames a divider or a section; a page is renamed by its title. Returns it as it was."""
+    item = await require_item(unit, actor, kind, item_id)
+    await unit.masters.rename(kind, item_id, _named(name, kind))
+    return item
+
+
+async def move_item(
+    unit: Unit, actor: Actor, kind: OutlineKind, item_id: int, holder_id: int | None, after_id: int | None
+) -> OutlineItem:
+    """Moves it behind `after_id` (None: to the beginning) in a holder. A page takes its tucked pages along.
+
+    `after_id` names something of the same kind; behind a page means behind its tucked pages too.
+    Returns it as it was.
+    """
+    item = await require_item(unit, actor, kind, item_id)
+    outline = await unit.masters.outline(item.master_id)
+    if kind == "page":
+        await _move_page(unit, outline, item, holder_id, after_id)
+        return item
+    if kind == "divider" and holder_id is not None and holder_id in _dividers_below(outline, item_id):
+        raise CannotMoveThere(what="A divider")
+    keys = [key for key in _keys_in(outline, kind, holder_id) if key != item.order_key]
+    before = _key_of(outline, kind, after_id)
+    after = min((key for key in keys if before is None or key > before), default=None)
+    await unit.masters.place(replace(item, holder_id=holder_id, order_key=key_between(before, after)))
+    return item
+
+
+async def remove_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> None:
+    """Takes it out of the master. Students keep what they were given; `restore_item` brings it back."""
+    await require_item(unit, actor, kind, item_id)
+    await unit.masters.set_removed(kind, item_id, True)
+
+
+async def restore_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> None:
+    """Brings back what was taken out, to where it stood."""
+    await require_item(unit, actor, kind, item_id)
+    await unit.masters.set_removed(kind, item_id, False)
+
+
+async def require_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> OutlineItem:
+    """Something in the outline of a master that the actor teaches from."""
+    item = await unit.masters.item(kind, item_id)
+    if item is None:
+        raise NotFound(what=kind)
+    await require_teacher(unit, actor, item.master_id)
+    return item
+
+
+async def _move_page(
+    unit: Unit, outline: Outline, item: OutlineItem, holder_id: int | None, after_id: int | None
+) -> None:
+    section = next((s for s in outline.sections if s.id == holder_id), None)
+    if section is None or after_id == item.id:
+        raise CannotMoveThere(what="A page")
+    group = [p for p in outline.pages if item.id in (p.id, p.parent_id)]
+    moving = {page.id for page in group}
+    others = sorted((p for p in outline.pages if p.section_id == section.id and p.id not in moving), key=_key)
+    target = next((p for p in others if p.id == after_id), None)
+    under = item.parent_id if target and item.parent_id in (target.id, target.parent_id) else None
+    last = target if under else _last_tucked(others, target)
+    before = last.order_key if last else None
+    after = min((p.order_key for p in others if before is None or p.order_key > before), default=None)
+    for page in sorted(group, key=_key):
+        before = key_between(before, after)
+        parent_id = under if page.id == item.id else page.parent_id
+        await unit.masters.place(
+            replace(item, id=page.id, holder_id=section.id, parent_id=parent_id, order_key=before)
+        )
+
+
+def _last_tucked(pages: list[OutlinePage], target: OutlinePage | None) -> OutlinePage | None:
+    if target is None:
+        return None
+    top = target.parent_id or target.id
+    return max((p for p in pages if top in (p.id, p.parent_id)), key=_key)
+
+
+def _key(page: OutlinePage) -> str:
+    return page.order_key
+
+
+def _named(name: str, what: str) -> str:
+    name = " ".join(name.split())[:200]
+    if not name:
+        raise NameMissing(what=what)
+    return name
+
+
+def _keys_in(outline: Outline, kind: OutlineKind, holder_id: int | None) -> list[str]:
+    """The order keys of all that stand together there; dividers and sections share one order."""
+    if kind == "page":
+        return sorted(page.order_key for page in outline.pages if page.section_id == holder_id)
+    dividers = [d.order_key for d in outline.dividers if d.parent_id == holder_id]
+    sections = [s.order_key for s in outline.sections if s.divider_id == holder_id]
+    return sorted(dividers + sections)
+
+
+def _key_of(outline: Outline, kind: OutlineKind, item_id: int | None) -> str | None:
+    pool = outline.dividers if kind == "divider" else outline.sections
+    return next((item.order_key for item in pool if item.id == item_id), None)
+
+
+def _last(keys: list[str]) -> str | None:
+    return keys[-1] if keys else None
+
+
+def _dividers_below(outline: Outline, divider_id: int) -> set[int]:
+    below = {divider_id}
+    while True:
+        more = {d.id for d in outline.dividers if d.parent_id in below} - below
+        if not more:
+            return below
+        below |= more

@@ -1,0 +1,78 @@
+"""Taking pages in from files: dividers and sections are made where the master has none of that name."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.add_picture import CleanPicture, add_to_master
+from red_thread.actions.change_outline import add_divider, add_page, add_section
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
+
+
+@dataclass(frozen=True, slots=True)
+class ImportedPage:
+    """A page to take in: where to, and the pictures that its images name."""
+
+    dividers: tuple[str, ...]
+    section: str
+    document: Node
+    tucked_under: str | None = None
+    pictures: Mapping[str, CleanPicture] = field(default_factory=dict)
+
+
+async def import_pages(unit: Unit, actor: Actor, master_id: int, pages: list[ImportedPage]) -> list[int]:
+    """Takes pages in, in order, each at the end of its section. Returns their ids."""
+    await require_teacher(unit, actor, master_id, "bring pages into")
+    places = _Places(unit, actor, master_id)
+    made: list[int] = []
+    titles: dict[tuple[int, str], int] = {}
+    for page in pages:
+        section_id = await places.section(page.dividers, page.section)
+        document = await _with_pictures(unit, actor, master_id, page)
+        parent_id = titles.get((section_id, page.tucked_under)) if page.tucked_under else None
+        page_id = await add_page(unit, actor, section_id, document, parent_id)
+        titles[section_id, title_of(document)] = page_id
+        made.append(page_id)
+    return made
+
+
+async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: ImportedPage) -> Node:
+    """The page with its pictures stored; one that is not there goes."""
+    addresses = {
+        source: f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}"
+        for source, picture in page.pictures.items()
+    }
+    return _readdressed(page.document, addresses)
+
+
+def _readdressed(node: Node, addresses: Mapping[str, str]) -> Node:
+    if node["type"] == "image":
+        return with_attributes(node, src=addresses[attributes_of(node)["src"]])
+    children = [
+        child
+        for child in node.get("content", ())
+        if child["type"] != "image" or attributes_of(child).get("src") in addresses
+    ]
+    return with_content(node, [_readdressed(child, addresses) for child in children])
+
+
+class _Places:
+    """Finds dividers and sections by name, and makes those that are missing."""
+
+    def __init__(self, unit: Unit, actor: Actor, master_id: int) -> None:
+        self.unit, self.actor, self.master_id = unit, actor, master_id
+
+    async def section(self, dividers: tuple[str, ...], name: str) -> int:
+        holder: int | None = None
+        for divider in dividers:
+            holder = await self._divider(holder, divider)
+        outline = await self.unit.masters.outline(self.master_id)
+        found = next((s.id for s in outline.sections if s.name == name and s.divider_id == holder), None)
+        return found or await add_section(self.unit, self.actor, self.master_id, name, holder)
+
+    async def _divider(self, holder: int | None, name: str) -> int:
+        outline = await self.unit.masters.outline(self.master_id)
+        found = next((d.id for d in outline.dividers if d.name == name and d.parent_id == holder), None)
+        return found or await add_divider(self.unit, self.actor, self.master_id, name, holder)

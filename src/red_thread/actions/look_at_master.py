@@ -1,0 +1,58 @@
+"""Reading the master: its outline with needles, and one page with its thread."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_master_page, require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.classes import ClassInfo
+from red_thread.actions.ports.masters import EditionInfo, MasterInfo, MasterPage
+from red_thread.core.merge import Change, changes
+from red_thread.core.outline.tree import Outline
+from red_thread.core.reach import find_needles
+
+
+@dataclass(frozen=True, slots=True)
+class MasterView:
+    """The outline, the classes, and where each class's needle is."""
+
+    outline: Outline
+    classes: list[ClassInfo]
+    needles: Mapping[int, int]
+    given: set[int]
+
+
+@dataclass(frozen=True, slots=True)
+class PageView:
+    """A master page with its own thread. `changed`: what differs from the newest edition; empty if nothing."""
+
+    page: MasterPage
+    editions: list[EditionInfo]
+    changed: list[Change]
+
+
+async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
+    """The masters that the actor teaches from."""
+    return await unit.masters.of_teacher(actor.person_id) if actor.kind == "teacher" else []
+
+
+async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView:
+    await require_teacher(unit, actor, master_id, "look at")
+    outline = await unit.masters.outline(master_id)
+    given = await unit.masters.given(master_id)
+    return MasterView(
+        outline,
+        await unit.classes.of_master(master_id),
+        find_needles(outline.page_order(), given),
+        {page_id for _, page_id in given},
+    )
+
+
+async def look_at_page(unit: Unit, actor: Actor, page_id: int) -> PageView:
+    page = await require_master_page(unit, actor, page_id)
+    editions = await unit.masters.editions(page_id)
+    changed: list[Change] = []
+    if editions and editions[0].fingerprint != page.fingerprint:
+        changed = changes(await unit.masters.edition_document(editions[0].id), page.document)
+    return PageView(page, editions, changed)

@@ -1,0 +1,38 @@
+"""The reach board: pages down, students across."""
+
+from dataclasses import dataclass
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_class
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.classes import ClassInfo
+from red_thread.core.outline.tree import OutlinePage, Section
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """The rows of the board in master order, and the cells as PostgreSQL's JSON."""
+
+    class_info: ClassInfo
+    sections: tuple[Section, ...]
+    pages: list[OutlinePage]
+    cells: bytes
+
+
+async def look_at_reach(unit: Unit, actor: Actor, class_id: int, section_id: int | None = None) -> Board:
+    """All pages that were ever given out, or those of one section."""
+    found = await require_class(unit, actor, class_id)
+    outline = await unit.masters.outline(found.master_id)
+    ordered = [item for item in outline.in_order() if isinstance(item, OutlinePage)]
+    pages = [p for p in ordered if p.edition and section_id in (None, p.section_id)]
+    cells = await unit.boards.board(class_id, [page.id for page in pages])
+    return Board(found, outline.sections, pages, cells)
+
+
+async def find_copy(unit: Unit, actor: Actor, notebook_id: int, page_id: int) -> int | None:
+    """The copy behind a cell."""
+    notebook = await unit.notebooks.get(notebook_id)
+    if notebook is None:
+        return None
+    await require_class(unit, actor, notebook.class_id)
+    return await unit.notebooks.copy_of_page(notebook_id, page_id)

@@ -1,0 +1,47 @@
+"""Passwords (argon2id) and the secrets of sessions and sign-in codes. Only their hashes are stored."""
+
+import hashlib
+import secrets
+
+from argon2 import PasswordHasher
+from argon2.exceptions import InvalidHashError, VerificationError
+
+from red_thread.actions.refusals import PasswordTooShort
+
+SHORTEST = 8
+_CODE_LETTERS = "ABCDEFGHJKMNPQRSTUVWXYZ23456789"  # none that look alike
+_hasher = PasswordHasher()
+_NOBODYS = _hasher.hash("nobody's password")
+
+
+def hash_password(password: str) -> str:
+    if len(password) < SHORTEST:
+        raise PasswordTooShort(least=SHORTEST)
+    return _hasher.hash(password)
+
+
+def password_fits(password: str, password_hash: str | None) -> bool:
+    """Whether it fits; takes as long for a person who does not exist, so that timing tells nothing."""
+    try:
+        return _hasher.verify(password_hash or _NOBODYS, password) and password_hash is not None
+    except (VerificationError, InvalidHashError):
+        return False
+
+
+def new_token() -> str:
+    return secrets.token_urlsafe(32)
+
+
+def new_code() -> str:
+    """A sign-in code that can be typed from paper: `KTZ4-9WQE-H2MR`."""
+    letters = [secrets.choice(_CODE_LETTERS) for _ in range(12)]
+    return "-".join("".join(letters[k : k + 4]) for k in (0, 4, 8))
+
+
+def hash_secret(secret: str) -> bytes:
+    return hashlib.sha256(secret.strip().encode()).digest()
+
+
+def hash_code(code: str) -> bytes:
+    """Codes may be typed small, and without their dashes."""
+    return hash_secret("".join(letter for letter in code.upper() if letter.isalnum()))

@@ -1,0 +1,62 @@
+"""Who may do what. Every action asks here first."""
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.classes import ClassInfo
+from red_thread.actions.ports.masters import MasterPage
+from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
+from red_thread.actions.refusals import NotAllowed, NotFound
+
+
+async def require_teacher(unit: Unit, actor: Actor, master_id: int, what: str = "change") -> None:
+    """The actor teaches the course of this master, or NotAllowed."""
+    if actor.kind != "teacher" or not await unit.masters.teaches(actor.person_id, master_id):
+        raise NotAllowed(what=what)
+
+
+async def require_class(unit: Unit, actor: Actor, class_id: int) -> ClassInfo:
+    """A class of a course that the actor teaches."""
+    found = await unit.classes.get(class_id)
+    if found is None:
+        raise NotFound(what="class")
+    await require_teacher(unit, actor, found.master_id)
+    return found
+
+
+async def require_master_page(unit: Unit, actor: Actor, page_id: int, lock: bool = False) -> MasterPage:
+    """A page of a master that the actor teaches from."""
+    page = await unit.masters.page(page_id, lock=lock)
+    if page is None:
+        raise NotFound(what="page")
+    await require_teacher(unit, actor, page.master_id)
+    return page
+
+
+async def require_reader(unit: Unit, actor: Actor, notebook_id: int) -> NotebookInfo:
+    """A notebook that the actor may read: one's own, or one of a class that one teaches."""
+    notebook = await unit.notebooks.get(notebook_id)
+    if notebook is None:
+        raise NotFound(what="notebook")
+    if actor.kind == "teacher":
+        await require_teacher(unit, actor, notebook.master_id, "look at")
+    elif notebook.person_id != actor.person_id:
+        # The same answer as for a notebook that does not exist: its number tells nothing.
+        raise NotFound(what="notebook")
+    return notebook
+
+
+async def require_copy_reader(unit: Unit, actor: Actor, copy_id: int) -> tuple[CopyInfo, NotebookInfo]:
+    """A copy in a notebook that the actor may read."""
+    copy = await unit.notebooks.copy(copy_id)
+    if copy is None:
+        raise NotFound(what="page")
+    return copy, await require_reader(unit, actor, copy.notebook_id)
+
+
+async def require_writer(unit: Unit, actor: Actor, copy_id: int) -> CopyInfo:
+    """A copy in the actor's own notebook, locked for writing."""
+    copy = await unit.notebooks.copy(copy_id, lock=True)
+    notebook = await unit.notebooks.get(copy.notebook_id) if copy else None
+    if copy is None or notebook is None or actor.kind != "student" or notebook.person_id != actor.person_id:
+        raise NotFound(what="page")
+    return copy

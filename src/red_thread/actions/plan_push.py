@@ -1,0 +1,86 @@
+"""What a push would do: who it is for, the pages as they stand, the plan."""
+
+from dataclasses import dataclass
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.masters import MasterPage
+from red_thread.actions.ports.pushes import Reached
+from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
+from red_thread.core.outline.tree import Outline, rank
+from red_thread.core.push import PushedPage, PushPlan, plan_push
+
+
+@dataclass(frozen=True, slots=True)
+class PushRequest:
+    """A push as the teacher says it: which pages, to which classes and single notebooks, without whom."""
+
+    master_id: int
+    page_ids: tuple[int, ...]
+    class_ids: tuple[int, ...] = ()
+    notebook_ids: tuple[int, ...] = ()
+    without: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Chosen:
+    """A request, looked up: pages in master order, each with its newest edition if that is still the page."""
+
+    outline: Outline
+    pages: tuple[MasterPage, ...]
+    editions: dict[int, tuple[int, int, bytes]]
+    audience: list[int]
+
+    def pushed_pages(self) -> tuple[PushedPage, ...]:
+        return tuple(
+            PushedPage(page.id, page.section_id, page.document, self.current_edition(page)) for page in self.pages
+        )
+
+    def current_edition(self, page: MasterPage) -> int | None:
+        edition_id, _, fingerprint = self.editions.get(page.id, (None, 0, b""))
+        return edition_id if fingerprint == page.fingerprint else None
+
+
+@dataclass(frozen=True, slots=True)
+class Preview:
+    """The plan and the names behind its rows."""
+
+    plan: PushPlan
+    pages: tuple[MasterPage, ...]
+    students: list[Reached]
+
+
+async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Preview:
+    """The plan of a push, before anything happens."""
+    chosen = await choose(unit, actor, request)
+    facts = await unit.pushes.facts(chosen.outline, chosen.pushed_pages(), chosen.audience)
+    return Preview(plan_push(facts), chosen.pages, await unit.pushes.names(chosen.audience))
+
+
+async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
+    """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotAllowed."""
+    await require_teacher(unit, actor, request.master_id, "push from")
+    if not request.page_ids:
+        raise NothingChosen
+    pages = await unit.masters.pages(list(request.page_ids))
+    outline = await unit.masters.outline(request.master_id)
+    order = rank(outline.page_order())
+    if len(pages) < len(set(request.page_ids)) or any(p.master_id != request.master_id for p in pages):
+        raise NotFound(what="page")
+    for page in pages:
+        if page.id not in order:
+            raise PageTakenOut(title=page.title)
+    audience = await unit.pushes.audience(list(request.class_ids), list(request.notebook_ids), request.master_id)
+    without = set(request.without)
+    left = [notebook for notebook in audience if notebook not in without]
+    if not left:
+        raise NobodyToPushTo(whom=await _whom(unit, request))
+    pages.sort(key=lambda page: order[page.id])
+    editions = await unit.masters.latest_editions([page.id for page in pages])
+    return Chosen(outline, tuple(pages), editions, left)
+
+
+async def _whom(unit: Unit, request: PushRequest) -> str:
+    classes = await unit.classes.names(list(request.class_ids))
+    return ", ".join(classes) or "this choice"

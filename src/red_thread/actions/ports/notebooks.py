@@ -1,0 +1,78 @@
+"""Notebooks, their copies, and what students wrote."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Protocol
+
+from red_thread.core.page.delta import Delta
+from red_thread.core.page.nodes import Node
+
+
+@dataclass(frozen=True, slots=True)
+class NotebookInfo:
+    """One student's notebook in one class."""
+
+    id: int
+    class_id: int
+    class_name: str
+    master_id: int
+    master_name: str
+    person_id: int
+    person_name: str
+
+
+@dataclass(frozen=True, slots=True)
+class CopyInfo:
+    """A copy as the server holds it. `document` is the student's page as it stands."""
+
+    id: int
+    notebook_id: int
+    page_id: int
+    edition_id: int
+    seen_edition_id: int | None
+    revision: int
+    opened_at: datetime | None
+    document: Node
+
+
+@dataclass(frozen=True, slots=True)
+class NewState:
+    """The next state of a written-on copy, to be stored with its history."""
+
+    copy_id: int
+    revision: int
+    edition_id: int
+    document: Node
+    delta: Delta | None
+    cause: str
+    made_by: int
+    push_id: int | None
+    answered: int
+    knots: int
+
+
+@dataclass(frozen=True, slots=True)
+class StoredState:
+    """A state as it is stored: whole, or as what it changed in the one before."""
+
+    revision: int
+    made_at: datetime
+    made_by: int
+    made_by_name: str
+    cause: str
+    edition_id: int
+    edition_number: int
+    whole: Node | None
+    delta: Delta | None
+
+
+class Notebooks(Protocol):
+    async def of_person(self, person_id: int) -> list[NotebookInfo]: ...
+    async def get(self, notebook_id: int) -> NotebookInfo | None: ...
+    async def contents(self, notebook_id: int) -> bytes: ...
+    async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None: ...
+    async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None: ...
+    async def mark_opened(self, copy_id: int, edition_id: int) -> None: ...
+    async def state(self, copy_id: int, revision: int) -> Node | None: ...
+    async def states(self, copy_id: int) -> list[StoredState]: ...
+    async def save(self, state: NewState) -> None: ...

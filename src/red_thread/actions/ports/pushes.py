@@ -1,0 +1,63 @@
+"""Pushes: their facts, their rows, their log."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Protocol
+
+from red_thread.core.outline.tree import Outline
+from red_thread.core.push import Placement, PlannedRows, PushedPage, PushFacts, RowOutcome
+
+
+@dataclass(frozen=True, slots=True)
+class PushInfo:
+    """A push. `pages`: page id to the id of the edition that it brings."""
+
+    id: int
+    master_id: int
+    made_by: int
+    made_at: datetime
+    finished_at: datetime | None
+    status: str
+    sentence: str
+    pages: dict[int, int]
+    notebook_ids: list[int]
+    students_done: int
+
+
+@dataclass(frozen=True, slots=True)
+class Reached:
+    """A notebook in an audience, and whose it is."""
+
+    notebook_id: int
+    person_name: str
+    class_name: str
+
+
+class Pushes(Protocol):
+    async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]: ...
+    async def facts(
+        self,
+        outline: Outline,
+        pages: Sequence[PushedPage],
+        notebook_ids: Sequence[int],
+        lock: bool = False,
+        merges: int | None = None,
+    ) -> PushFacts:
+        """`merges`: read no further than that many written-on copies go; the facts' audience is then shorter."""
+        ...
+
+    async def names(self, notebook_ids: list[int]) -> list[Reached]: ...
+    async def add(
+        self, master_id: int, made_by: int, sentence: str, pages: dict[int, int], notebook_ids: list[int]
+    ) -> int: ...
+    async def get(self, push_id: int, lock: bool = False) -> PushInfo | None: ...
+    async def of_master(self, master_id: int) -> list[PushInfo]: ...
+    async def unfinished(self) -> list[int]: ...
+    async def make_sections(self, placement: Placement) -> None: ...
+    async def place(self, placement: Placement, edition_id: int) -> None: ...
+    async def refresh(self, rows: PlannedRows, edition_id: int) -> Sequence[int]: ...
+    async def log(self, push_id: int, rows: Sequence[PlannedRows]) -> None: ...
+    async def logged(self, push_id: int) -> list[PlannedRows]: ...
+    async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]: ...
+    async def advance(self, push_id: int, students_done: int, status: str) -> None: ...

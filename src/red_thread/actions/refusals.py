@@ -1,0 +1,126 @@
+"""What can be refused. The docstring of each is its message; `hint` says what to do."""
+
+from inspect import cleandoc
+from typing import Any
+
+
+class Refused(Exception):
+    """This cannot be done."""
+
+    status = 422
+    hint = ""
+
+    def __init__(self, **facts: Any) -> None:
+        self.facts = facts
+        super().__init__(cleandoc(type(self).__doc__ or "").format(**facts))
+
+
+class NotSignedIn(Refused):
+    """You are not signed in any more."""
+
+    status = 401
+    hint = "Sign in again. What you wrote is kept in this browser and will be saved then."
+
+
+class SignInFailed(Refused):
+    """That name and password do not go together."""
+
+    status = 401
+    hint = "Try again, or ask your teacher for a new sign-in code."
+
+
+class CodeNotGood(Refused):
+    """This sign-in code is not good any more."""
+
+    status = 401
+    hint = "Each code works once. Ask your teacher for a new one."
+
+
+class TooManyTries(Refused):
+    """Too many tries to sign in."""
+
+    status = 429
+    hint = "Wait a minute, then try again."
+
+
+class NotAllowed(Refused):
+    """This is not yours to {what}."""
+
+    status = 403
+    hint = "If you think it should be, ask the teacher of this course."
+
+
+class NotFound(Refused):
+    """There is no such {what} here."""
+
+    status = 404
+    hint = "It may have been taken out meanwhile. Go back and look again."
+
+
+class PasswordTooShort(Refused):
+    """A password needs at least {least} characters."""
+
+    hint = "Three words that you can remember make a good one."
+
+
+class NameMissing(Refused):
+    """A {what} needs a name."""
+
+    hint = "Type at least one letter."
+
+
+class NobodyToPushTo(Refused):
+    """Nobody is there to push to: {whom} has no students now."""
+
+    hint = "Choose another class, or bring students in first."
+
+
+class PageTakenOut(Refused):
+    """“{title}” has been taken out of the master meanwhile."""
+
+    status = 409
+    hint = "Nothing was pushed. Choose the pages again."
+
+
+class NothingChosen(Refused):
+    """No page was chosen."""
+
+    hint = "Choose at least one page to push."
+
+
+class NotReadable(Refused):
+    """{name} cannot be read: {why}."""
+
+    hint = "Nothing was changed. Choose another file, or mend this one and try again."
+
+
+class TooLarge(Refused):
+    """{name} is larger than {limit}."""
+
+    status = 413
+    hint = "Nothing was changed. Choose a smaller file, or part it."
+
+
+class PageRefused(Refused):
+    """This page could not be saved: {why}."""
+
+    hint = "What you wrote is kept in this browser. Undo the last change and it will be saved."
+
+
+class OnlyInSpaces(Refused):
+    """On this page you can write in its spaces, and nowhere else."""
+
+    hint = "Undo the change outside the spaces; what you wrote in them will be saved."
+
+
+class SavedElsewhere(Refused):
+    """This page was changed somewhere else while you were working on it."""
+
+    status = 409
+    hint = "Both versions are kept. The page has been opened again with both."
+
+
+class CannotMoveThere(Refused):
+    """{what} cannot be moved there."""
+
+    hint = "Choose another place."

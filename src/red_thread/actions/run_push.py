@@ -1,0 +1,142 @@
+"""Running a push: batch by batch, each its own transaction, so that it may be broken off anywhere.
+
+The plan is made again from the facts of the moment, under lock, and applied. A batch that was done is logged in
+the same transaction; a push that is taken up again goes on behind it. Of one master only one batch runs at a time:
+nobody else places copies meanwhile, so what the plan places is what was placed.
+"""
+
+from collections.abc import Callable
+from contextlib import AbstractAsyncContextManager
+from dataclasses import dataclass, replace
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.notebooks import NewState
+from red_thread.actions.ports.pushes import PushInfo
+from red_thread.core.outline.tree import Outline, rank
+from red_thread.core.page.answers import count_answers
+from red_thread.core.page.delta import make_delta
+from red_thread.core.push import (
+    PlannedRows,
+    PushedPage,
+    PushFacts,
+    PushPlan,
+    RowOutcome,
+    WovenCopy,
+    plan_push,
+)
+
+Transactions = Callable[[], AbstractAsyncContextManager[Unit]]
+COPIES_AT_ONCE = 20_000
+MERGES_AT_ONCE = 250  # about a second of merging: progress stays visible
+
+
+async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
+    """Runs a push to its end, from wherever it stands. `at_once`: the most copies in one transaction."""
+    done = False
+    while not done:
+        async with transactions() as unit:
+            push = await unit.pushes.get(push_id, lock=True)
+            if push is None or push.status == "done":
+                return
+            await require_teacher(unit, actor, push.master_id, "push from")
+            await unit.masters.hold(push.master_id)
+            done = await _run_batch(unit, push, max(at_once // len(push.pages), 1))
+
+
+async def _run_batch(unit: Unit, push: PushInfo, room: int) -> bool:
+    """Whether that was the last."""
+    outline = await unit.masters.outline(push.master_id)
+    order = rank(outline.page_order())
+    pages = [p for p in await unit.masters.pages(list(push.pages)) if p.id in order]
+    pages.sort(key=lambda page: order[page.id])
+    pushed = [
+        PushedPage(
+            page.id,
+            page.section_id,
+            await unit.masters.edition_document(push.pages[page.id]),
+            push.pages[page.id],
+        )
+        for page in pages
+    ]
+    waiting = push.notebook_ids[push.students_done :][:room]
+    facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
+    await unit.pushes.log(push.id, await _apply(unit, push, outline, facts))
+    students_done = push.students_done + len(facts.audience)
+    done = students_done >= len(push.notebook_ids)
+    await unit.pushes.advance(push.id, students_done, "done" if done else "running")
+    await unit.news.of_push(push.id, list(facts.audience))
+    return done
+
+
+async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[PlannedRows]:
+    """Plans and applies; returns the rows as they came about.
+
+    A student may begin to write between the reading of an untouched copy and its refreshing: such a copy is
+    passed over, and planned again as the written-on one that it has become.
+    """
+    rows: list[PlannedRows] = []
+    for row in await apply_plan(unit, push, facts, plan_push(facts)):
+        rows.append(row.came)
+        if row.passed_over:
+            page = next(page for page in facts.pages if page.page_id == row.came.page_id)
+            anew = await unit.pushes.facts(outline, [page], row.passed_over, lock=True)
+            rows += await _apply(unit, push, outline, anew)
+    return [row for row in rows if row.notebook_ids]
+
+
+@dataclass(frozen=True, slots=True)
+class AppliedRows:
+    """Rows as they came about, and the notebooks for which they did not."""
+
+    came: PlannedRows
+    passed_over: tuple[int, ...] = ()
+
+
+async def apply_plan(unit: Unit, push: PushInfo, facts: PushFacts, plan: PushPlan) -> list[AppliedRows]:
+    """Does what the plan says."""
+    for placement in plan.placements:
+        if placement.page_id is None:
+            await unit.pushes.make_sections(placement)
+    for placement in plan.placements:
+        if placement.page_id is not None:
+            await unit.pushes.place(placement, push.pages[placement.page_id])
+    before = {written.copy_id: written for written in facts.written}
+    for copy in plan.woven:
+        if copy.merged is not None:
+            await _save_woven(unit, push, copy, before[copy.copy_id].document)
+    woven = {(copy.page_id, copy.notebook_id) for copy in plan.woven}
+    return [await _as_it_came(unit, push, row, woven) for row in plan.rows]
+
+
+async def _as_it_came(unit: Unit, push: PushInfo, row: PlannedRows, woven: set[tuple[int, int]]) -> AppliedRows:
+    untouched = (row.page_id, row.notebook_ids[0]) not in woven
+    if not untouched or row.outcome not in (RowOutcome.REFRESHED, RowOutcome.PUT_AWAY):
+        return AppliedRows(row)
+    reached = await unit.pushes.refresh(row, push.pages[row.page_id])
+    if len(reached) == len(row.notebook_ids):
+        return AppliedRows(row)
+    passed_over = set(row.notebook_ids).difference(reached)
+    return AppliedRows(replace(row, notebook_ids=tuple(reached)), tuple(sorted(passed_over)))
+
+
+async def _save_woven(unit: Unit, push: PushInfo, copy: WovenCopy, before: dict[str, object]) -> None:
+    assert copy.merged is not None
+    edition_id = push.pages[copy.page_id]
+    page = copy.merged.page
+    answers = count_answers(page, await unit.masters.edition_document(edition_id))
+    await unit.notebooks.save(
+        NewState(
+            copy_id=copy.copy_id,
+            revision=copy.revision + 1,
+            edition_id=edition_id,
+            document=page,
+            delta=make_delta(before, page),
+            cause="push",
+            made_by=push.made_by,
+            push_id=push.id,
+            answered=answers.answered,
+            knots=answers.knots,
+        )
+    )

@@ -1,0 +1,264 @@
+"""Markdown into pages: CommonMark with tables, task lists, pictures, and fences of our own.
+
+---
+title: Reading the wrack        (optional; else the first `# ` line, else the file's name)
+writing: spaces                 (optional; students may write everywhere, or only in spaces)
+tucked under: Reading the wrack (optional)
+---
+::: space What lives here?      a place to answer; `::: space number How many?` for another kind
+:::
+::: note                        a framed note
+:::
+Limpets eat {gap} from rocks.   a blank in a sentence
+"""
+
+import re
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+import yaml
+from markdown_it import MarkdownIt
+from markdown_it.tree import SyntaxTreeNode
+from mdit_py_plugins.container import container_plugin
+
+from red_thread.core.page.check import NotAPage, check_page
+from red_thread.core.page.kinds import SPACE_KINDS
+from red_thread.core.page.nodes import Node
+from red_thread.formats.problems import Problem, Unreadable
+
+_FRONT_MATTER = re.compile(r"\A---\n(.*?)\n---\n", re.DOTALL)
+_GAP = re.compile(r"\{gap(?::\s*([^}]*))?\}")
+_TASK = re.compile(r"\[([ xX])\]\s+")
+_SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
+_MARKS = {"strong": "bold", "em": "italic", "s": "strike"}
+
+
+@dataclass(slots=True)
+class ReadPage:
+    """A page from a file. `pictures`: the paths that its images name, as they stand in `src` for now."""
+
+    document: Node
+    tucked_under: str | None
+    pictures: list[str] = field(default_factory=list)
+    problems: list[Problem] = field(default_factory=list)
+
+
+def read_markdown(name: str, body: bytes) -> ReadPage:
+    """Reads one file. What cannot be shown is listed by line. Raises Unreadable if nothing can."""
+    try:
+        text = body.decode("utf-8-sig").replace("\r\n", "\n")
+    except UnicodeDecodeError:
+        raise Unreadable(name, "it is not text in UTF-8") from None
+    front, begins = _front_matter(name, text)
+    return _Reader(name, front, text.count("\n", 0, begins)).read(text[begins:])
+
+
+def _front_matter(name: str, text: str) -> tuple[dict[str, Any], int]:
+    found = _FRONT_MATTER.match(text)
+    if not found:
+        return {}, 0
+    try:
+        front = yaml.safe_load(found.group(1))
+    except yaml.YAMLError as error:
+        raise Unreadable(name, f"its front matter cannot be read, {str(error).splitlines()[0]}") from error
+    return (front if isinstance(front, dict) else {}), found.end()
+
+
+def _parser() -> MarkdownIt:
+    # By itself the parser leaves out, without a word, what is nested deeper than 20 levels.
+    parser = MarkdownIt("commonmark", {"html": False, "maxNesting": 200}).enable(["table", "strikethrough"])
+    for name in ("space", "note"):
+        container_plugin(parser, name)
+    return parser
+
+
+class _Reader:
+    """Turns the syntax tree of one file into nodes, counting ids as it goes."""
+
+    def __init__(self, name: str, front: dict[str, Any], lines_before: int) -> None:
+        self.name, self.front, self.lines_before = name, front, lines_before
+        self.count = 0
+        self.pictures: list[str] = []
+        self.problems: list[Problem] = []
+        self.title = str(front.get("title") or "")
+
+    def read(self, text: str) -> ReadPage:
+        blocks = self._blocks(SyntaxTreeNode(_parser().parse(text)).children)
+        stem = self.name.rsplit("/", 1)[-1].rsplit(".", 1)[0]
+        title = self.title or re.sub(r"^\d+[-_. ]+", "", stem).replace("-", " ").replace("_", " ").strip()
+        attributes = {"title": title[:200] or "Untitled", "writing": self._writing()}
+        document: Node = {"type": "doc", "attrs": attributes, "content": blocks or [self._made("paragraph", [])]}
+        try:
+            checked = check_page(document)
+        except NotAPage as error:
+            raise Unreadable(self.name, error.why) from error
+        tucked = self.front.get("tucked under")
+        return ReadPage(checked.page, str(tucked) if tucked else None, self.pictures, self.problems)
+
+    def _writing(self) -> str:
+        said = str(self.front.get("writing", "everywhere"))
+        if said in ("everywhere", "spaces"):
+            return said
+        self.problems.append(Problem(self.name, 1, f"writing is “everywhere” or “spaces”, not “{said}”"))
+        return "everywhere"
+
+    def _made(self, name: str, content: Sequence[Node], **attributes: Any) -> Node:
+        self.count += 1
+        made: Node = {"type": name, "attrs": {"id": f"b{self.count}", **attributes}}
+        return {**made, "content": list(content)} if content else made
+
+    def _blocks(self, nodes: Sequence[SyntaxTreeNode]) -> list[Node]:
+        return [block for node in nodes for block in self._block(node)]
+
+    def _block(self, node: SyntaxTreeNode) -> list[Node]:
+        handler = getattr(self, f"_{node.type}", None)
+        if handler is None:
+            self._problem(node, f"{node.type.replace('_', ' ')} cannot be shown on a page")
+            return []
+        return handler(node)
+
+    def _problem(self, node: SyntaxTreeNode, reason: str) -> None:
+        at: SyntaxTreeNode | None = node
+        while at is not None and at.map is None:
+            at = at.parent
+        line = (at.map[0] if at is not None and at.map else 0) + self.lines_before + 1
+        self.problems.append(Problem(self.name, line, reason))
+
+    def _heading(self, node: SyntaxTreeNode) -> list[Node]:
+        inline = self._inline_of(node)
+        if node.tag == "h1" and not self.title:
+            self.title = "".join(part.get("text", "") for part in inline).strip()
+            return []
+        return [self._made("heading", inline, level=min(max(int(node.tag[1]), 2), 4))]
+
+    def _paragraph(self, node: SyntaxTreeNode) -> list[Node]:
+        """A paragraph; pictures in it stand by themselves behind it."""
+        images = [self._image(part) for part in _descendants(node) if part.type == "image"]
+        inline = self._inline_of(node)
+        words = [self._made("paragraph", inline)] if any(p.get("text", "x").strip() for p in inline) else []
+        return [*words, *images]
+
+    def _image(self, node: SyntaxTreeNode) -> Node:
+        source = str(node.attrs.get("src", ""))
+        self.pictures.append(source)
+        return self._made("image", [], src=source, alt=node.content)
+
+    def _bullet_list(self, node: SyntaxTreeNode) -> list[Node]:
+        if all(_task_of(item) for item in node.children):
+            return [self._made("taskList", [self._task(item) for item in node.children])]
+        return [self._made("bulletList", [self._item(item) for item in node.children])]
+
+    def _ordered_list(self, node: SyntaxTreeNode) -> list[Node]:
+        start = int(node.attrs.get("start", 1))
+        items = [self._item(item) for item in node.children]
+        return [self._made("orderedList", items, **({"start": start} if start != 1 else {}))]
+
+    def _item(self, node: SyntaxTreeNode) -> Node:
+        return self._made("listItem", self._filled(node.children))
+
+    def _task(self, node: SyntaxTreeNode) -> Node:
+        mark = _task_of(node)
+        blocks = self._filled(node.children)
+        first = blocks[0].get("content", [])
+        if first and mark:
+            shorter = _TASK.sub("", first[0].get("text", ""), count=1)
+            blocks[0]["content"] = [{**first[0], "text": shorter}, *first[1:]] if shorter else first[1:]
+        return self._made("taskItem", blocks, checked=bool(mark and mark.group(1) in "xX"))
+
+    def _filled(self, nodes: Sequence[SyntaxTreeNode]) -> list[Node]:
+        return self._blocks(nodes) or [self._made("paragraph", [])]
+
+    def _blockquote(self, node: SyntaxTreeNode) -> list[Node]:
+        return [self._made("blockquote", self._filled(node.children))]
+
+    def _fence(self, node: SyntaxTreeNode) -> list[Node]:
+        text = node.content.rstrip("\n")
+        return [self._made("codeBlock", [{"type": "text", "text": text}] if text else [])]
+
+    _code_block = _fence
+
+    def _hr(self, node: SyntaxTreeNode) -> list[Node]:
+        return [self._made("horizontalRule", [])]
+
+    def _table(self, node: SyntaxTreeNode) -> list[Node]:
+        rows = [row for part in node.children for row in part.children]
+        return [self._made("table", [self._made("tableRow", [self._cell(c) for c in row.children]) for row in rows])]
+
+    def _cell(self, node: SyntaxTreeNode) -> Node:
+        kind = "tableHeader" if node.tag == "th" else "tableCell"
+        return self._made(kind, [self._made("paragraph", self._inline_of(node))])
+
+    def _container_space(self, node: SyntaxTreeNode) -> list[Node]:
+        words = node.info.split(None, 2)[1:]
+        kind = words[0] if words and words[0] in SPACE_KINDS else "lines"
+        prompt = node.info.split(None, 1)[1] if words else ""
+        prompt = prompt[len(kind) :].strip() if words and words[0] == kind else prompt
+        if kind == "choice":
+            return [self._choice(node, prompt)]
+        return [self._made("space", self._filled(node.children), prompt=prompt, kind=kind)]
+
+    def _choice(self, node: SyntaxTreeNode, prompt: str) -> Node:
+        items = [item for part in node.children if part.type == "bullet_list" for item in part.children]
+        options = [self._made("option", self._filled(item.children), picked=False) for item in items]
+        if not options:
+            self._problem(node, "a choice needs a list of what to choose from")
+            options = [self._made("option", [self._made("paragraph", [])], picked=False)]
+        return self._made("space", options, prompt=prompt, kind="choice")
+
+    def _container_note(self, node: SyntaxTreeNode) -> list[Node]:
+        return [self._made("callout", self._filled(node.children))]
+
+    def _inline_of(self, node: SyntaxTreeNode) -> list[Node]:
+        return [part for child in node.children for part in self._inline(child, [])]
+
+    def _inline(self, node: SyntaxTreeNode, marks: list[dict[str, Any]]) -> Iterator[Node]:
+        if node.type in ("inline", *_MARKS, "link"):
+            yield from self._marked(node, marks)
+        elif node.type == "text":
+            yield from self._text(node.content, marks)
+        elif node.type == "code_inline":
+            yield _text(node.content, [*marks, {"type": "code"}])
+        elif node.type == "softbreak":
+            yield _text(" ", marks)
+        elif node.type == "hardbreak":
+            yield {"type": "hardBreak"}
+
+    def _marked(self, node: SyntaxTreeNode, marks: list[dict[str, Any]]) -> Iterator[Node]:
+        if node.type in _MARKS:
+            marks = [*marks, {"type": _MARKS[node.type]}]
+        if node.type == "link":
+            target = str(node.attrs.get("href", ""))
+            if _SAFE_LINK.match(target):
+                marks = [*marks, {"type": "link", "attrs": {"href": target}}]
+            else:
+                self._problem(node, f"the link to {target} was left out: links begin with https:, http: or mailto:")
+        for child in node.children:
+            yield from self._inline(child, marks)
+
+    def _text(self, text: str, marks: list[dict[str, Any]]) -> Iterator[Node]:
+        done = 0
+        for gap in _GAP.finditer(text):
+            if gap.start() > done:
+                yield _text(text[done : gap.start()], marks)
+            self.count += 1
+            yield {"type": "gap", "attrs": {"id": f"b{self.count}", "answer": gap.group(1) or ""}}
+            done = gap.end()
+        if done < len(text):
+            yield _text(text[done:], marks)
+
+
+def _text(text: str, marks: list[dict[str, Any]]) -> Node:
+    node: Node = {"type": "text", "text": text}
+    return {**node, "marks": marks} if marks else node
+
+
+def _task_of(item: SyntaxTreeNode) -> re.Match[str] | None:
+    texts = [node.content for node in _descendants(item) if node.type == "text"]
+    return _TASK.match(texts[0]) if texts else None
+
+
+def _descendants(node: SyntaxTreeNode) -> Iterator[SyntaxTreeNode]:
+    for child in node.children:
+        yield child
+        yield from _descendants(child)

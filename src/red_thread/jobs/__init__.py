@@ -1,0 +1,1 @@
+"""The queue's entry points: a few lines each, then an action."""

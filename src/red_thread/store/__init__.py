@@ -1,0 +1,1 @@
+"""Tables and queries: the only place that speaks SQL."""

@@ -1,0 +1,73 @@
+"""The database and its transactions."""
+
+from collections.abc import AsyncIterator, Awaitable, Callable
+from contextlib import asynccontextmanager
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import text
+from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
+
+from red_thread.store.boards import BoardStore
+from red_thread.store.classes import ClassStore
+from red_thread.store.masters import MasterStore
+from red_thread.store.news import Notifier
+from red_thread.store.notebooks import NotebookStore
+from red_thread.store.people import PeopleStore
+from red_thread.store.pictures import PictureStore
+from red_thread.store.pushes import PushStore
+
+# One plan for an audience of one and of ten thousand is ten times too slow for one of them.
+_PLAN_EACH_TIME = "-c plan_cache_mode=force_custom_plan"
+Defer = Callable[[Any, int], Awaitable[None]]
+
+
+class JobQueue:
+    """Enqueues on the transaction's own connection: no job without its rows, no rows without their job."""
+
+    def __init__(self, connection: AsyncConnection, defer: Defer | None) -> None:
+        self.connection, self.defer = connection, defer
+
+    async def run_push(self, push_id: int) -> None:
+        if self.defer is not None:
+            raw = await self.connection.get_raw_connection()
+            await self.defer(raw.driver_connection, push_id)
+
+
+class StoreUnit:
+    """One transaction, and all that can be asked in it."""
+
+    def __init__(self, connection: AsyncConnection, now: datetime, defer: Defer | None) -> None:
+        self.connection, self.now = connection, now
+        self.people = PeopleStore(connection, now)
+        self.masters = MasterStore(connection, now)
+        self.classes = ClassStore(connection, now)
+        self.notebooks = NotebookStore(connection, now)
+        self.pushes = PushStore(connection, now)
+        self.boards = BoardStore(connection)
+        self.pictures = PictureStore(connection)
+        self.news = Notifier(connection)
+        self.queue = JobQueue(connection, defer)
+
+
+class Database:
+    """An engine, and transactions on it."""
+
+    def __init__(self, url: str, pool_size: int = 10, defer: Defer | None = None) -> None:
+        self.engine: AsyncEngine = create_async_engine(
+            url, pool_size=pool_size, max_overflow=pool_size, connect_args={"options": _PLAN_EACH_TIME}
+        )
+        self.defer = defer
+
+    @asynccontextmanager
+    async def begin(self, now: datetime | None = None) -> AsyncIterator[StoreUnit]:
+        """A transaction, committed at the end and undone by any exception."""
+        async with self.engine.begin() as connection:
+            yield StoreUnit(connection, now or datetime.now(UTC), self.defer)
+
+    async def is_up(self) -> bool:
+        async with self.engine.connect() as connection:
+            return (await connection.scalar(text("SELECT 1"))) == 1
+
+    async def close(self) -> None:
+        await self.engine.dispose()

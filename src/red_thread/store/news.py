@@ -1,0 +1,33 @@
+"""Telling open pages that something is new, by PostgreSQL's NOTIFY: sent when the transaction commits."""
+
+from collections.abc import Iterator, Mapping
+
+import orjson
+from sqlalchemy import text
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+CHANNEL = "red_thread_news"
+_IDS_IN_ONE = 500  # a payload takes 8,000 bytes at most
+
+
+class Notifier:
+    def __init__(self, connection: AsyncConnection) -> None:
+        self.connection = connection
+
+    async def of_push(self, push_id: int, notebook_ids: list[int]) -> None:
+        """A push has gone on, and these notebooks have what it brought."""
+        await self._send({"push": push_id}, *_in_parts(notebook_ids))
+
+    async def of_notebooks(self, notebook_ids: list[int]) -> None:
+        await self._send(*_in_parts(notebook_ids))
+
+    async def _send(self, *payloads: Mapping[str, object]) -> None:
+        await self.connection.execute(
+            text("SELECT pg_notify(:channel, payload) FROM unnest(CAST(:payloads AS text[])) payload"),
+            {"channel": CHANNEL, "payloads": [orjson.dumps(payload).decode() for payload in payloads]},
+        )
+
+
+def _in_parts(notebook_ids: list[int]) -> Iterator[dict[str, list[int]]]:
+    for start in range(0, len(notebook_ids), _IDS_IN_ONE):
+        yield {"notebooks": notebook_ids[start : start + _IDS_IN_ONE]}

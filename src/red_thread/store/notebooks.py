@@ -1,0 +1,187 @@
+"""Notebooks in PostgreSQL: copies, writing, history."""
+
+from datetime import datetime
+from typing import Any
+
+import orjson
+from sqlalchemy import Row, insert, select, text, update
+from sqlalchemy.dialects.postgresql import insert as upsert
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.notebooks import CopyInfo, NewState, NotebookInfo, StoredState
+from red_thread.core.page.delta import apply_delta
+from red_thread.core.page.nodes import Node
+from red_thread.store import tables as t
+from red_thread.store.documents import read, written
+
+WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
+
+_NOTEBOOKS = """
+    SELECT n.id, n.class_id, k.name AS class_name, k.master_id, m.name AS master_name,
+           n.person_id, p.name AS person_name
+    FROM notebook n JOIN class k ON k.id = n.class_id JOIN master m ON m.id = k.master_id
+    JOIN person p ON p.id = n.person_id
+    WHERE {condition} ORDER BY k.name
+"""
+CONTENTS = text("""
+    SELECT coalesce(json_agg(json_build_object(
+        'id', s.id, 'name', s.name, 'divider', d.name, 'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
+    ) ORDER BY s.order_key), '[]')::text
+    FROM notebook_section s
+    LEFT JOIN section m ON m.id = s.section_id
+    LEFT JOIN divider d ON d.id = m.divider_id
+    LEFT JOIN (
+        SELECT c.notebook_section_id, json_agg(json_build_object(
+            'id', c.id, 'page_id', c.page_id, 'title', e.title, 'tucked', p.parent_id IS NOT NULL,
+            'answered', c.answered, 'answerable', e.answerable, 'knots', c.knots,
+            'news', CASE WHEN c.opened_at IS NULL THEN 'new'
+                         WHEN c.seen_edition_id IS DISTINCT FROM c.edition_id THEN 'changed' END,
+            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL
+        ) ORDER BY c.order_key) AS pages
+        FROM copy c JOIN edition e ON e.id = c.edition_id JOIN page p ON p.id = c.page_id
+        WHERE c.notebook_id = :notebook AND c.put_away_at IS NULL
+        GROUP BY c.notebook_section_id
+    ) c ON c.notebook_section_id = s.id
+    WHERE s.notebook_id = :notebook
+""")
+_COPY = text("""
+    SELECT c.id, c.notebook_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.opened_at,
+           coalesce(w.document, b.document) AS document
+    FROM copy c
+    JOIN edition e ON e.id = c.edition_id
+    JOIN content b ON b.fingerprint = e.fingerprint
+    LEFT JOIN writing w ON w.copy_id = c.id
+    WHERE c.id = :copy
+""")
+# Locked by a statement of its own: one that locked and joined would see the locked row as it is now beside the
+# joined ones as they were before it waited, and so a student's old words under a new revision.
+_LOCK = text("SELECT id FROM copy WHERE id = :copy FOR UPDATE")
+_STATES = text("""
+    SELECT whole, delta FROM writing_state
+    WHERE copy_id = :copy AND revision <= :revision AND revision >= (
+        SELECT max(revision) FROM writing_state
+        WHERE copy_id = :copy AND revision <= :revision AND whole IS NOT NULL)
+    ORDER BY revision
+""")
+
+
+_HISTORY = text("""
+    SELECT s.revision, s.made_at, s.made_by, p.name AS made_by_name, s.cause, s.edition_id, e.number,
+           s.whole, s.delta
+    FROM writing_state s JOIN person p ON p.id = s.made_by JOIN edition e ON e.id = s.edition_id
+    WHERE s.copy_id = :copy ORDER BY s.revision
+""")
+
+
+class NotebookStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def of_person(self, person_id: int) -> list[NotebookInfo]:
+        return await self._infos("n.person_id = :id", person_id)
+
+    async def get(self, notebook_id: int) -> NotebookInfo | None:
+        found = await self._infos("n.id = :id", notebook_id)
+        return found[0] if found else None
+
+    async def _infos(self, condition: str, value: int) -> list[NotebookInfo]:
+        query = text(_NOTEBOOKS.format(condition=condition))
+        return [NotebookInfo(*row) for row in await self.connection.execute(query, {"id": value})]
+
+    async def contents(self, notebook_id: int) -> bytes:
+        """Sections and pages, as JSON that PostgreSQL made."""
+        found = await self.connection.execute(CONTENTS, {"notebook": notebook_id})
+        return found.scalar_one().encode()
+
+    async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
+        if lock:
+            await self.connection.execute(_LOCK, {"copy": copy_id})
+        row = (await self.connection.execute(_COPY, {"copy": copy_id})).one_or_none()
+        return _copy(row) if row else None
+
+    async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None:
+        found = await self.connection.execute(
+            select(t.Copy.id).where(t.Copy.notebook_id == notebook_id, t.Copy.page_id == page_id).limit(1)
+        )
+        return found.scalar_one_or_none()
+
+    async def mark_opened(self, copy_id: int, edition_id: int) -> None:
+        await self.connection.execute(
+            text("""UPDATE copy SET opened_at = coalesce(opened_at, :now), seen_edition_id = :edition
+                    WHERE id = :copy AND (opened_at IS NULL OR seen_edition_id IS DISTINCT FROM :edition)"""),
+            {"copy": copy_id, "edition": edition_id, "now": self.now},
+        )
+
+    async def state(self, copy_id: int, revision: int) -> Node | None:
+        """A written-on copy as it was at a revision, put together from its last whole state."""
+        found = (await self.connection.execute(_STATES, {"copy": copy_id, "revision": revision})).all()
+        if not found:
+            return None
+        document = read(found[0].whole)
+        for row in found[1:]:
+            document = apply_delta(document, read(row.delta))
+        return document
+
+    async def states(self, copy_id: int) -> list[StoredState]:
+        """All of a copy's history, oldest first; the first is whole."""
+        found = await self.connection.execute(_HISTORY, {"copy": copy_id})
+        return [_stored(row) for row in found]
+
+    async def save(self, state: NewState) -> None:
+        whole = state.delta is None or state.revision % WHOLE_EVERY == 0
+        document = written(state.document)
+        new = upsert(t.Writing).values(copy_id=state.copy_id, document=document)
+        await self.connection.execute(
+            new.on_conflict_do_update(index_elements=["copy_id"], set_={"document": document})
+        )
+        await self.connection.execute(
+            update(t.Copy)
+            .where(t.Copy.id == state.copy_id)
+            .values(
+                revision=state.revision,
+                edition_id=state.edition_id,
+                answered=state.answered,
+                knots=state.knots,
+                written_at=self.now if state.cause == "student" else t.Copy.written_at,
+            )
+        )
+        await self.connection.execute(
+            insert(t.WritingState).values(
+                copy_id=state.copy_id,
+                revision=state.revision,
+                made_at=self.now,
+                made_by=state.made_by,
+                cause=state.cause,
+                push_id=state.push_id,
+                edition_id=state.edition_id,
+                whole=document if whole else None,
+                delta=None if whole else orjson.dumps(state.delta).decode(),
+            )
+        )
+
+
+def _copy(row: Row[Any]) -> CopyInfo:
+    return CopyInfo(
+        row.id,
+        row.notebook_id,
+        row.page_id,
+        row.edition_id,
+        row.seen_edition_id,
+        row.revision,
+        row.opened_at,
+        read(row.document),
+    )
+
+
+def _stored(row: Row[Any]) -> StoredState:
+    return StoredState(
+        row.revision,
+        row.made_at,
+        row.made_by,
+        row.made_by_name,
+        row.cause,
+        row.edition_id,
+        row.number,
+        read(row.whole) if row.whole else None,
+        read(row.delta) if row.delta else None,
+    )

@@ -1,0 +1,53 @@
+"""Pictures in PostgreSQL: each with who may see it."""
+
+from sqlalchemy import insert, text
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.pictures import Picture
+from red_thread.store import tables as t
+
+_FOR_PERSON = text("""
+    SELECT p.id, p.owner_id, p.master_id, p.notebook_id, p.media_type, p.body
+    FROM picture p
+    WHERE p.id = :picture AND (
+        p.owner_id = :person
+        OR EXISTS (SELECT FROM master_teacher m WHERE m.master_id = p.master_id AND m.person_id = :person)
+        OR EXISTS (SELECT FROM notebook n JOIN class k ON k.id = n.class_id
+                   JOIN master_teacher m ON m.master_id = k.master_id
+                   WHERE n.id = p.notebook_id AND m.person_id = :person)
+        OR EXISTS (SELECT FROM notebook n JOIN copy c ON c.notebook_id = n.id
+                   JOIN page_picture g ON g.page_id = c.page_id
+                   WHERE n.person_id = :person AND g.picture_id = p.id))
+""")
+
+_GIVE = text("""
+    INSERT INTO page_picture (page_id, picture_id) SELECT :page, id FROM picture WHERE id = ANY(:pictures)
+    ON CONFLICT DO NOTHING
+""")
+
+
+class PictureStore:
+    def __init__(self, connection: AsyncConnection) -> None:
+        self.connection = connection
+
+    async def add(self, picture: Picture) -> None:
+        await self.connection.execute(
+            insert(t.Picture).values(
+                id=picture.id,
+                owner_id=picture.owner_id,
+                master_id=picture.master_id,
+                notebook_id=picture.notebook_id,
+                media_type=picture.media_type,
+                body=picture.body,
+            )
+        )
+
+    async def for_person(self, picture_id: str, person_id: int) -> Picture | None:
+        found = await self.connection.execute(_FOR_PERSON, {"picture": picture_id, "person": person_id})
+        row = found.one_or_none()
+        return Picture(*row) if row else None
+
+    async def give_with_page(self, page_id: int, picture_ids: list[str]) -> None:
+        if not picture_ids:
+            return
+        await self.connection.execute(_GIVE, {"page": page_id, "pictures": picture_ids})

@@ -1,0 +1,187 @@
+"""Pushes in PostgreSQL: set-based, whatever the size of the audience."""
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import BigInteger, Row, Text, cast, insert, literal, select, text, update
+from sqlalchemy.dialects.postgresql import ARRAY
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.pushes import PushInfo, Reached
+from red_thread.core.outline.tree import Outline
+from red_thread.core.push import Placement, PlannedRows, PushedPage, PushFacts, RowOutcome
+from red_thread.store import tables as t
+from red_thread.store.documents import id_array
+from red_thread.store.push_facts import PushFactsReader
+
+_AUDIENCE = text("""
+    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
+    JOIN class k ON k.id = n.class_id
+    JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
+    WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[])))
+""")
+_NAMES = text("""
+    SELECT n.id, p.name, k.name FROM notebook n
+    JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
+    WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
+""")
+_MAKE_SECTIONS = text("""
+    INSERT INTO notebook_section (notebook_id, section_id, name, order_key)
+    SELECT n.id, s.id, s.name, :key FROM unnest(CAST(:notebooks AS bigint[])) n(id), section s WHERE s.id = :section
+    ON CONFLICT DO NOTHING
+""")
+PLACE = text("""
+    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key)
+    SELECT s.notebook_id, s.id, :page, :edition, :key
+    FROM notebook_section s WHERE s.section_id = :section AND s.notebook_id = ANY(CAST(:notebooks AS bigint[]))
+""")
+REFRESH = text("""
+    UPDATE copy SET edition_id = :edition
+    FROM unnest(CAST(:notebooks AS bigint[])) n(id)
+    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0 AND revision = 0 AND edition_id = :before
+""")
+_ON_EDITION = text("""
+    SELECT notebook_id FROM copy
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
+    AND page_id = :page AND ordinal = 0 AND edition_id = :edition
+""")
+_LOG = text("""
+    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids)
+    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]))
+""")
+_COUNTS = text("""
+    SELECT push_id, outcome, sum(cardinality(notebook_ids)) AS rows FROM push_outcome
+    WHERE push_id = ANY(:pushes) GROUP BY 1, 2
+""")
+
+
+class PushStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]:
+        values = {"classes": class_ids, "notebooks": id_array(notebook_ids), "master": master_id}
+        return (await self.connection.execute(_AUDIENCE, values)).scalar_one()
+
+    async def facts(
+        self,
+        outline: Outline,
+        pages: Sequence[PushedPage],
+        notebook_ids: Sequence[int],
+        lock: bool = False,
+        merges: int | None = None,
+    ) -> PushFacts:
+        return await PushFactsReader(self.connection, lock).read(outline, pages, notebook_ids, merges)
+
+    async def names(self, notebook_ids: list[int]) -> list[Reached]:
+        return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
+
+    async def add(
+        self, master_id: int, made_by: int, sentence: str, pages: dict[int, int], notebook_ids: list[int]
+    ) -> int:
+        added = insert(t.Push).values(
+            master_id=master_id,
+            made_by=made_by,
+            made_at=self.now,
+            status="waiting",
+            sentence=sentence,
+            pages={str(page): edition for page, edition in pages.items()},
+            notebook_ids=cast(literal(id_array(notebook_ids), Text), ARRAY(BigInteger)),
+        )
+        return (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
+
+    async def get(self, push_id: int, lock: bool = False) -> PushInfo | None:
+        wanted = select(t.Push.__table__).where(t.Push.id == push_id)
+        row = (await self.connection.execute(wanted.with_for_update() if lock else wanted)).one_or_none()
+        return _push(row) if row else None
+
+    async def of_master(self, master_id: int) -> list[PushInfo]:
+        wanted = select(t.Push.__table__).where(t.Push.master_id == master_id).order_by(t.Push.id.desc()).limit(200)
+        return [_push(row) for row in await self.connection.execute(wanted)]
+
+    async def unfinished(self) -> list[int]:
+        found = await self.connection.execute(select(t.Push.id).where(t.Push.finished_at.is_(None)))
+        return [row.id for row in found]
+
+    async def make_sections(self, placement: Placement) -> None:
+        await self.connection.execute(
+            _MAKE_SECTIONS,
+            {"section": placement.section_id, "key": placement.key, "notebooks": id_array(placement.notebook_ids)},
+        )
+
+    async def place(self, placement: Placement, edition_id: int) -> None:
+        await self.connection.execute(
+            PLACE,
+            {
+                "section": placement.section_id,
+                "page": placement.page_id,
+                "key": placement.key,
+                "edition": edition_id,
+                "notebooks": id_array(placement.notebook_ids),
+            },
+        )
+
+    async def refresh(self, rows: PlannedRows, edition_id: int) -> Sequence[int]:
+        """The notebooks that it reached: all, as the count tells, or those that are on the edition now."""
+        values = {"page": rows.page_id, "edition": edition_id, "notebooks": id_array(rows.notebook_ids)}
+        done = await self.connection.execute(REFRESH, {**values, "before": rows.edition_before})
+        if done.rowcount == len(rows.notebook_ids):
+            return rows.notebook_ids
+        return [row.notebook_id for row in await self.connection.execute(_ON_EDITION, values)]
+
+    async def log(self, push_id: int, rows: Sequence[PlannedRows]) -> None:
+        if not rows:
+            return
+        await self.connection.execute(
+            _LOG,
+            [
+                {
+                    "push_id": push_id,
+                    "page_id": row.page_id,
+                    "outcome": row.outcome.value,
+                    "reason": row.reason,
+                    "edition_before": row.edition_before,
+                    "notebook_ids": id_array(row.notebook_ids),
+                }
+                for row in rows
+            ],
+        )
+
+    async def logged(self, push_id: int) -> list[PlannedRows]:
+        found = await self.connection.execute(
+            select(t.PushOutcome.__table__).where(t.PushOutcome.push_id == push_id).order_by(t.PushOutcome.id)
+        )
+        return [
+            PlannedRows(row.page_id, RowOutcome(row.outcome), tuple(row.notebook_ids), row.reason, row.edition_before)
+            for row in found
+        ]
+
+    async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]:
+        counts: dict[int, dict[RowOutcome, int]] = {push_id: {} for push_id in push_ids}
+        for row in await self.connection.execute(_COUNTS, {"pushes": push_ids}):
+            counts[row.push_id][RowOutcome(row.outcome)] = int(row.rows)
+        return counts
+
+    async def advance(self, push_id: int, students_done: int, status: str) -> None:
+        finished = self.now if status == "done" else None
+        await self.connection.execute(
+            update(t.Push)
+            .where(t.Push.id == push_id)
+            .values(students_done=students_done, status=status, finished_at=finished)
+        )
+
+
+def _push(row: Row[Any]) -> PushInfo:
+    return PushInfo(
+        row.id,
+        row.master_id,
+        row.made_by,
+        row.made_at,
+        row.finished_at,
+        row.status,
+        row.sentence,
+        {int(page): edition for page, edition in row.pages.items()},
+        list(row.notebook_ids),
+        row.students_done,
+    )

@@ -1,0 +1,177 @@
+"""A course over months, against a simple model: nothing that a student wrote is ever lost, whatever the order.
+
+One master, five students, pushes to some or all, writing from the newest and from stale states, pages corrected
+meanwhile. The model knows only who has which page and which words of
+their own each student has standing there.
+"""
+
+import asyncio
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+import pytest
+from hypothesis import HealthCheck, settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
+
+from launcher.postgres import Cluster
+from red_thread.actions.ports.notebooks import CopyInfo
+from red_thread.actions.ports.pushes import PushInfo
+from red_thread.core.page.check import check_page
+from red_thread.core.page.fingerprint import fingerprint
+from red_thread.store.database import Database
+from tests.conftest import run_sql
+from tests.notation import show
+from tests.school import School, found_school
+
+STUDENTS = st.integers(0, 4)
+PAGE = st.integers(0, 1)
+AUDIENCE = st.sets(STUDENTS, min_size=1)
+
+
+class CourseOverMonths(RuleBasedStateMachine):
+    """`words[student, page]`: what that student has standing on that page; `given`: which edition they have."""
+
+    address = ""
+
+    @initialize()
+    def meet(self) -> None:
+        self.loop = asyncio.Runner()
+        self.words: dict[tuple[int, int], set[str]] = {}
+        self.given: dict[tuple[int, int], int] = {}
+        self.stale: dict[tuple[int, int], CopyInfo] = {}
+        self.text: dict[int, str] = {}
+        self.count = 0
+        self.loop.run(self._found())
+        for _ in range(2):
+            self._make_page()
+        self.push(0, {0, 1, 2, 3})
+
+    async def _found(self) -> None:
+        self.database = Database(self.address.replace("postgresql:", "postgresql+psycopg:"), pool_size=2)
+        self.school: School = await found_school(self.database, f"s{id(self)}")
+        self.students = await self.school.add_class("9A", 5)
+
+    def _word(self, hand: str) -> str:
+        self.count += 1
+        return f"{hand}{self.count}"
+
+    def _make_page(self) -> None:
+        first = f"a:{self._word('t')} {self._word('t')} | q=space[ q.p: ] | z:{self._word('t')}"
+        self.text[self.loop.run(self.school.add_page(first))] = first
+
+    @rule(page=PAGE, where=st.sampled_from(["first", "last", "behind"]))
+    def correct(self, page: int, where: str) -> None:
+        """The teacher changes a word, adds a block, or takes the last one out and puts another in its place."""
+        page = sorted(self.text)[page]
+        blocks = self.text[page].split(" | ")
+        word = self._word("t")
+        if where == "first":
+            blocks[0] = f"a:{word} {self._word('t')}"
+        elif where == "behind":
+            blocks.insert(1, f"n{word}:{word}")
+        else:
+            blocks[-1] = f"z{word}:{word}"
+        self.text[page] = " | ".join(blocks)
+        self.loop.run(self.school.rewrite(page, self.text[page]))
+
+    @rule(page=PAGE, whom=AUDIENCE)
+    def push(self, page: int, whom: set[int]) -> None:
+        page = sorted(self.text)[page]
+        singles = [self.students[n] for n in sorted(whom)]
+        counts = self.loop.run(self.school.push([page], "", singles))
+        assert sum(counts.values()) == len(whom)
+        assert not counts.get("failed")
+        newest = self.loop.run(self._newest(page))
+        for n in whom:
+            assert (n, page) in self.given or counts["placed"] > 0
+            self.given[n, page] = newest
+            self.words.setdefault((n, page), set())
+        again = self.loop.run(self.school.push([page], "", singles))
+        assert set(again) == {"has-it"}
+
+    async def _newest(self, page: int) -> int:
+        async with self.database.begin() as unit:
+            return (await unit.masters.latest_editions([page]))[page][0]
+
+    @rule(data=st.data(), where=st.sampled_from(["space", "first", "own"]))
+    def write(self, data: st.DataObject, where: str) -> None:
+        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        self._write(page, n, where, self.loop.run(self.school.copy(self.students[n], page, opened=True)))
+
+    @rule(data=st.data())
+    def leave_a_window_open(self, data: st.DataObject) -> None:
+        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        self.stale[n, page] = self.loop.run(self.school.copy(self.students[n], page))
+
+    @precondition(lambda self: self.stale)
+    @rule(data=st.data(), where=st.sampled_from(["space", "own"]))
+    def write_in_an_old_window(self, data: st.DataObject, where: str) -> None:
+        n, page = data.draw(st.sampled_from(sorted(self.stale)))
+        self._write(page, n, where, self.stale.pop((n, page)))
+
+    def _write(self, page: int, n: int, where: str, began: CopyInfo) -> None:
+        word = self._word("s")
+        blocks = show(began.document)
+        if where == "space" and "q.p:" in blocks:
+            written = blocks.replace("q.p:", f"q.p:{word} ", 1)
+        elif where == "first" and blocks.startswith("a:"):
+            written = blocks.replace("a:", f"a:{word} ", 1)
+        else:
+            written = f"{blocks} | o{word}:{word}"
+        if "kept(" in written:
+            return  # the notation shows kept blocks and does not read them
+        self.loop.run(self.school.write(self.students[n], page, written, began))
+        self.words[n, page].add(word)
+
+    @invariant()
+    def every_word_stands(self) -> None:
+        for (n, page), words in getattr(self, "words", {}).items():
+            copy = self.loop.run(self.school.copy(self.students[n], page))
+            check_page(copy.document)
+            text = show(copy.document)
+            missing = [word for word in words if word not in text]
+            assert not missing, f"student {n} lost {missing} from {text}"
+            assert copy.edition_id == self.given[n, page]
+            if not words:
+                edition = self.loop.run(self._edition(copy.edition_id))
+                assert fingerprint(copy.document) == fingerprint(edition)
+
+    async def _edition(self, edition_id: int) -> dict[str, object]:
+        async with self.database.begin() as unit:
+            return await unit.masters.edition_document(edition_id)
+
+    @invariant()
+    def the_log_tells_it(self) -> None:
+        for push in self.loop.run(self._pushes()) if hasattr(self, "school") else []:
+            assert push.status == "done"
+
+    async def _pushes(self) -> list[PushInfo]:
+        async with self.database.begin() as unit:
+            return await unit.pushes.of_master(self.school.master)
+
+    def teardown(self) -> None:
+        if hasattr(self, "loop"):
+            self.loop.run(self.database.close())
+            self.loop.close()
+
+
+@contextmanager
+def a_database(cluster: Cluster, template: str) -> Iterator[str]:
+    run_sql(cluster, f"CREATE DATABASE months TEMPLATE {template}")
+    yield cluster.url("months")
+    run_sql(cluster, "DROP DATABASE months WITH (FORCE)")
+
+
+@pytest.mark.filterwarnings("ignore::hypothesis.errors.NonInteractiveExampleWarning")
+def test_nothing_a_student_wrote_is_lost_over_months(cluster: Cluster, template: str) -> None:
+    with a_database(cluster, template) as address:
+        CourseOverMonths.address = address
+        machine = CourseOverMonths.TestCase
+        machine.settings = settings(
+            max_examples=10,
+            stateful_step_count=30,
+            deadline=None,
+            suppress_health_check=[HealthCheck.too_slow],
+        )
+        machine().runTest()

@@ -1,0 +1,133 @@
+"""A small school for tests: a teacher, a master, classes of students, all made by the application's own actions."""
+
+from dataclasses import dataclass, field
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.change_outline import add_page, add_section
+from red_thread.actions.import_roster import ClassRoster, import_roster
+from red_thread.actions.look_at_notebook import open_page
+from red_thread.actions.plan_push import Preview, PushRequest, preview_push
+from red_thread.actions.ports.classes import RosterPerson, Student
+from red_thread.actions.ports.notebooks import CopyInfo
+from red_thread.actions.run_push import run_push
+from red_thread.actions.save_copy import Saved, save_copy
+from red_thread.actions.save_master_page import save_master_page
+from red_thread.actions.start_push import start_push
+from red_thread.store.database import Database
+from tests.notation import page, show
+
+
+@dataclass
+class School:
+    """What a test asks of the school; pages are in the notation of `tests.notation`."""
+
+    database: Database
+    teacher: Actor
+    master: int
+    section: int
+    classes: dict[str, int] = field(default_factory=dict)
+    students: dict[str, Student] = field(default_factory=dict)
+
+    async def add_class(self, name: str, count: int) -> list[Student]:
+        people = [
+            RosterPerson(f"{name} student {n:02d}", f"{name.lower()}.{n}@school.example", None) for n in range(count)
+        ]
+        async with self.database.begin() as unit:
+            (taken,) = await import_roster(unit, self.teacher, self.master, [ClassRoster(name, None, people)])
+            self.classes[name] = taken.class_id
+            found = await unit.classes.students(taken.class_id)
+        self.students |= {student.name: student for student in found}
+        return found
+
+    async def add_page(
+        self, notation: str, title: str = "Page", section: int | None = None, **attributes: str
+    ) -> int:
+        async with self.database.begin() as unit:
+            return await add_page(unit, self.teacher, section or self.section, page(notation, title, **attributes))
+
+    async def add_section(self, name: str) -> int:
+        async with self.database.begin() as unit:
+            return await add_section(unit, self.teacher, self.master, name)
+
+    async def rewrite(self, page_id: int, notation: str, title: str = "Page", **attributes: str) -> None:
+        async with self.database.begin() as unit:
+            now = await unit.masters.page(page_id)
+            assert now is not None
+            await save_master_page(unit, self.teacher, page_id, page(notation, title, **attributes), now.revision)
+
+    def request(
+        self,
+        pages: list[int],
+        classes: str = "",
+        singles: list[Student] | None = None,
+        without: list[Student] | None = None,
+    ) -> PushRequest:
+        if without is None:
+            without = []
+        if singles is None:
+            singles = []
+        return PushRequest(
+            self.master,
+            tuple(pages),
+            tuple(self.classes[name] for name in classes.split()),
+            tuple(student.notebook_id for student in singles),
+            tuple(student.notebook_id for student in without),
+        )
+
+    async def plan(self, *request: object, **more: object) -> Preview:
+        async with self.database.begin() as unit:
+            return await preview_push(unit, self.teacher, self.request(*request, **more))  # type: ignore[arg-type]
+
+    async def start(self, *request: object, **more: object) -> int:
+        async with self.database.begin() as unit:
+            return await start_push(unit, self.teacher, self.request(*request, **more))  # type: ignore[arg-type]
+
+    async def push(self, *request: object, **more: object) -> dict[str, int]:
+        """Pushes to the end; the counts of what happened."""
+        push_id = await self.start(*request, **more)
+        await run_push(self.database.begin, self.teacher, push_id)
+        return await self.counts(push_id)
+
+    async def counts(self, push_id: int) -> dict[str, int]:
+        async with self.database.begin() as unit:
+            return {outcome.value: n for outcome, n in (await unit.pushes.counts([push_id]))[push_id].items()}
+
+    async def copy(self, student: Student, page_id: int, opened: bool = False) -> CopyInfo:
+        async with self.database.begin() as unit:
+            copy_id = await unit.notebooks.copy_of_page(student.notebook_id, page_id)
+            assert copy_id is not None, f"{student.name} has no copy"
+            if opened:
+                return (await open_page(unit, actor_of(student), copy_id)).copy
+            found = await unit.notebooks.copy(copy_id)
+            assert found is not None
+            return found
+
+    async def write(self, student: Student, page_id: int, notation: str, began: CopyInfo | None = None) -> Saved:
+        """The student saves a page; `began` is the copy that they had before them, the newest if not said."""
+        began = began or await self.copy(student, page_id, opened=True)
+        made = {**page(notation), "attrs": began.document["attrs"]}
+        async with self.database.begin() as unit:
+            return await save_copy(unit, actor_of(student), began.id, made, began.revision, began.edition_id)
+
+    async def reads(self, student: Student, page_id: int) -> str:
+        return show((await self.copy(student, page_id)).document)
+
+    async def shelf(self, student: Student) -> list[str]:
+        """Titles in the notebook, in order; sections by name in brackets."""
+        import orjson
+
+        async with self.database.begin() as unit:
+            sections = orjson.loads(await unit.notebooks.contents(student.notebook_id))
+        return [line for s in sections for line in (f"[{s['name']}]", *(p["title"] for p in s["pages"]))]
+
+
+def actor_of(student: Student) -> Actor:
+    return Actor(student.person_id, "student")
+
+
+async def found_school(database: Database, name: str = "school") -> School:
+    async with database.begin() as unit:
+        teacher_id = await unit.people.add_teacher("Tess Teacher", f"tess@{name}.example", None)
+        master_id = await unit.masters.add_master("Shore Studies", teacher_id)
+        section_id = await add_section(unit, Actor(teacher_id, "teacher"), master_id, "Tides")
+    return School(database, Actor(teacher_id, "teacher"), master_id, section_id)

@@ -1,0 +1,13 @@
+INSERT INTO person (name, kind, email) VALUES ('Tess', 'teacher', 'tess@school.example'), ('Ada', 'student', 'ada@school.example');
+INSERT INTO master (name) VALUES ('Shore Studies');
+INSERT INTO master_teacher VALUES (1, 1);
+INSERT INTO section (master_id, name, order_key) VALUES (1, 'Tides', 'a0');
+INSERT INTO page (section_id, order_key, title, document, fingerprint) VALUES (1, 'a0', 'Tides', '{"type":"doc"}', '\x01');
+INSERT INTO content VALUES ('\x01', '{"type":"doc"}');
+INSERT INTO edition (page_id, number, title, fingerprint, answerable, made_by) VALUES (1, 1, 'Tides', '\x01', 0, 1);
+INSERT INTO class (master_id, name) VALUES (1, '9A');
+INSERT INTO enrolment (class_id, person_id) VALUES (1, 2);
+INSERT INTO notebook (class_id, person_id) VALUES (1, 2);
+INSERT INTO notebook_section (notebook_id, section_id, name, order_key) VALUES (1, 1, 'Tides', 'a0');
+INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, revision) VALUES (1, 1, 1, 1, 'a0', 1);
+INSERT INTO writing VALUES (1, '{"type":"doc"}');
