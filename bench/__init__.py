@@ -1,0 +1,1 @@
+"""Speed, as ratios to a baseline that is measured in the same run."""

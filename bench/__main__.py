@@ -1,0 +1,35 @@
+"""`./red-thread bench [NAME] [--json]`."""
+
+import argparse
+import asyncio
+import logging
+import sys
+
+import orjson
+import structlog
+
+from bench import autosave, merge, push, reach
+from bench.figures import Figure
+
+BENCHMARKS = {"autosave": autosave.measure, "merge": merge.measure, "push": push.measure, "reach": reach.measure}
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(prog="./red-thread bench")
+    parser.add_argument("name", nargs="?", choices=BENCHMARKS, help="one benchmark; all, if none is named")
+    parser.add_argument("--json", action="store_true")
+    options = parser.parse_args()
+    structlog.configure(wrapper_class=structlog.make_filtering_bound_logger(logging.WARNING))
+    figures: list[Figure] = []
+    for name in [options.name] if options.name else BENCHMARKS:
+        measured = asyncio.run(BENCHMARKS[name]())
+        figures += measured
+        for figure in [] if options.json else measured:
+            print(figure, flush=True)
+    if options.json:
+        sys.stdout.buffer.write(
+            orjson.dumps([figure.as_json() for figure in figures], option=orjson.OPT_INDENT_2) + b"\n"
+        )
+
+
+main()

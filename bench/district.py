@@ -1,0 +1,96 @@
+"""A large made-up district in a throwaway database, filled by set-based statements."""
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+from dataclasses import dataclass
+
+from sqlalchemy import text
+
+from launcher.postgres import Cluster, throwaway_cluster
+from red_thread.actions.actor import Actor
+from red_thread.actions.change_outline import add_page, add_section, blank_page
+from red_thread.main import make_database
+from red_thread.settings import Settings
+from red_thread.store.database import Database
+from red_thread.store.schema import migrate
+
+_PEOPLE = text("""
+    WITH p AS (INSERT INTO person (name, kind, email)
+               SELECT 'Student ' || lpad(g::text, 6, '0'), 'student', 's' || g || '@district.example'
+               FROM generate_series(1, :students) g RETURNING id),
+         e AS (INSERT INTO enrolment (class_id, person_id) SELECT :class, id FROM p)
+    INSERT INTO notebook (class_id, person_id) SELECT :class, id FROM p
+""")
+_SECTIONS = text("""
+    INSERT INTO notebook_section (notebook_id, section_id, name, order_key)
+    SELECT n.id, s.id, s.name, s.order_key FROM notebook n, section s
+    WHERE n.class_id = :class AND s.master_id = :master
+""")
+
+
+@dataclass
+class District:
+    """The database with one master, one section, another for the baselines' rows, and one class of many."""
+
+    cluster: Cluster
+    settings: Settings
+    database: Database
+    teacher: Actor
+    master: int
+    section: int
+    aside: int
+    klass: int
+
+    async def add_pages(self, count: int) -> list[int]:
+        async with self.database.begin() as unit:
+            return [
+                await add_page(unit, self.teacher, self.section, blank_page(f"Page {n:03d}")) for n in range(count)
+            ]
+
+    async def edition_of(self, page: int) -> int:
+        """The newest edition's id."""
+        async with self.database.begin() as unit:
+            return (await unit.masters.latest_editions([page]))[page][0]
+
+    async def run(self, statement: str, **values: object) -> None:
+        async with self.database.engine.begin() as connection:
+            await connection.execute(text(statement), values)
+
+    async def settle(self) -> None:
+        """Statistics and visibility as a database that has run for a while has them."""
+        async with self.database.engine.connect() as connection:
+            await (await connection.execution_options(isolation_level="AUTOCOMMIT")).execute(text("VACUUM ANALYZE"))
+
+
+@asynccontextmanager
+async def district(students: int) -> AsyncIterator[District]:
+    cluster = throwaway_cluster()
+    try:
+        cluster.ensure_database()
+        settings = Settings(database_url=cluster.url())
+        _migrate(settings)
+        database, _ = make_database(settings)
+        async with database.begin() as unit:
+            teacher = Actor(await unit.people.add_teacher("Tess", "tess@district.example", None), "teacher")
+            master = await unit.masters.add_master("Shore Studies", teacher.person_id)
+            section = await add_section(unit, teacher, master, "Tides")
+            aside = await add_section(unit, teacher, master, "Baselines")
+            klass = await unit.classes.find_or_add(master, "All", None)
+            await unit.connection.execute(_PEOPLE, {"students": students, "class": klass})
+            await unit.connection.execute(_SECTIONS, {"class": klass, "master": master})
+        made = District(cluster, settings, database, teacher, master, section, aside, klass)
+        await made.settle()
+        yield made
+        await database.close()
+    finally:
+        cluster.remove()
+
+
+def _migrate(settings: Settings) -> None:
+    import os
+
+    from red_thread.settings import load_settings
+
+    os.environ["RED_THREAD_DATABASE_URL"] = settings.database_url
+    load_settings.cache_clear()
+    migrate()

@@ -1,0 +1,105 @@
+"""The board of 200 students and 150 pages among a million copies, and a notebook of 300 pages."""
+
+import httpx
+from sqlalchemy import text
+
+from bench.district import District, district
+from bench.figures import Figure, in_turn
+from red_thread.actions.sign_in import walk_in
+from red_thread.store.notebooks import CONTENTS
+from red_thread.web.app import create_app
+
+COPIES, PAGES, STUDENTS = 1_000_000, 150, 200
+RUNS = 15
+_FILL = """
+    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, revision, answered, opened_at)
+    SELECT s.notebook_id, s.id, e.page_id, e.id, 'a0' || lpad(e.page_id::text, 5, '0'),
+           (random() < .3)::int, (random() * 3)::int, CASE WHEN random() < .7 THEN now() END
+    FROM edition e JOIN page p ON p.id = e.page_id JOIN notebook_section s ON s.section_id = p.section_id
+    WHERE e.page_id = ANY(:pages) AND s.notebook_id = ANY(:notebooks) ORDER BY e.id, s.id
+"""
+_EDITIONS = """
+    INSERT INTO edition (page_id, number, title, fingerprint, answerable, made_by)
+    SELECT p.id, 1, p.title, p.fingerprint, 3, 1 FROM page p WHERE p.id = ANY(:pages)
+"""
+_CONTENT = "INSERT INTO content SELECT DISTINCT fingerprint, document FROM page ON CONFLICT DO NOTHING"
+_TO_SMALL = "UPDATE notebook SET class_id = :small WHERE id = ANY(:some)"
+_ENROL_SMALL = """
+    UPDATE enrolment SET class_id = :small
+    WHERE person_id IN (SELECT person_id FROM notebook WHERE class_id = :small)
+"""
+# The least that any board has to do: read the class's copies and put their cells into arrays.
+_BARE = text("""
+    SELECT c.notebook_id, array_agg(c.page_id),
+           array_agg(1 + (c.revision > 0)::int + (c.edition_id <> c.page_id)::int * 8 + c.answered * 32)
+    FROM notebook n JOIN copy c ON c.notebook_id = n.id
+    WHERE n.class_id = :class AND c.page_id = ANY(:pages) AND c.ordinal = 0 GROUP BY 1
+""")
+
+
+async def measure() -> list[Figure]:
+    async with district(COPIES // PAGES) as made:
+        pages = await made.add_pages(300)
+        await _fill(made, pages)
+        return await _measured(made, pages)
+
+
+async def _fill(made: District, pages: list[int]) -> None:
+    async with made.database.begin() as unit:
+        everyone = await unit.pushes.audience([made.klass], [], made.master)
+    await made.run("UPDATE page SET section_id = :aside WHERE id = ANY(:rest)", aside=made.aside, rest=pages[PAGES:])
+    await made.run(_CONTENT)
+    await made.run(_EDITIONS, pages=pages)
+    await made.run(_FILL, pages=pages[:PAGES], notebooks=everyone)
+    await made.run(_FILL, pages=pages[PAGES:], notebooks=everyone[:1])
+    small = (await _ids(made, "INSERT INTO class (master_id, name) VALUES (:master, 'One') RETURNING id"))[0]
+    await made.run(_TO_SMALL, small=small, some=everyone[:STUDENTS])
+    await made.run(_ENROL_SMALL, small=small)
+    made.klass = small
+    await made.settle()
+
+
+async def _ids(made: District, statement: str) -> list[int]:
+    async with made.database.engine.begin() as connection:
+        return list((await connection.execute(text(statement), {"master": made.master})).scalars())
+
+
+async def _measured(made: District, pages: list[int]) -> list[Figure]:
+    app = create_app(made.settings, made.database)
+    async with made.database.begin() as unit:
+        session = await walk_in(unit, made.teacher.person_id, demo=True)
+        notebook = (await unit.pushes.audience([made.klass], [], made.master))[0]
+        found = await unit.notebooks.get(notebook)
+        assert found is not None
+        student = await walk_in(unit, found.person_id, demo=True)
+    sizes: list[int] = []
+    transport = httpx.ASGITransport(app)
+    async with httpx.AsyncClient(transport=transport, base_url="http://bench.test") as client:
+
+        async def ask(address: str, token: str) -> None:
+            answer = await client.get(address, headers={"cookie": f"red_thread_session={token}"})
+            assert answer.status_code == 200, answer.text
+            sizes.append(len(answer.content))
+
+        async def board(number: int) -> None:
+            await ask(f"/api/classes/{made.klass}/reach?section_id={made.section}", session.token)
+
+        async def bare_board(number: int) -> None:
+            async with made.database.engine.connect() as connection:
+                (await connection.execute(_BARE, {"pages": pages[:PAGES], "class": made.klass})).all()
+
+        async def shelf(number: int) -> None:
+            await ask(f"/api/notebooks/{notebook}", student.token)
+
+        async def bare_shelf(number: int) -> None:
+            async with made.database.engine.connect() as connection:
+                (await connection.execute(CONTENTS, {"notebook": notebook})).all()
+
+        board_times = await in_turn(board, bare_board, RUNS)
+        size = max(sizes) / 1024
+        shelf_times = await in_turn(shelf, bare_shelf, RUNS)
+    return [
+        Figure("reach, 200 students x 150 pages of a million copies", *board_times, "ms", 1.5),
+        Figure("the size of that answer", size, 512, "kB", 1.0),
+        Figure("a notebook of 300 pages", *shelf_times, "ms", 2.0),
+    ]

@@ -1,0 +1,147 @@
+"""The commands behind `./red-thread`."""
+
+import asyncio
+import json
+import logging
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import orjson
+import structlog
+import typer
+import uvicorn
+
+from red_thread.core.merge import merge_page
+from red_thread.core.page.check import NotAPage
+from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, load_demo
+from red_thread.main import make_database
+from red_thread.settings import PROJECT, load_settings
+from red_thread.store.schema import migrate
+from red_thread.web.app import create_app
+
+app = typer.Typer(no_args_is_help=True, add_completion=False, pretty_exceptions_enable=False)
+_OPENAPI = PROJECT / "src" / "red_thread" / "web" / "openapi.json"
+
+
+@app.command()
+def prepare() -> None:
+    """Brings the database's schema up to date and, for a demo, loads its course once."""
+    _log_plainly()
+    settings = load_settings()
+    migrate()
+    if not settings.demo:
+        return
+    try:
+        asyncio.run(load_demo(settings))
+    except DemoBrokenOff as error:
+        sys.exit(f"{error} Start once with --fresh to load it anew.")
+
+
+@app.command()
+def web(port: int = 8420, host: str = "127.0.0.1") -> None:
+    """Answers requests."""
+    _log_plainly()
+    settings = load_settings()
+    database, _ = make_database(settings)
+    application = create_app(settings, database, DEMO_PEOPLE if settings.demo else None)
+    uvicorn.run(
+        application,
+        host=host,
+        port=port,
+        log_level="warning",
+        timeout_graceful_shutdown=5,
+        server_header=False,
+        proxy_headers=False,
+    )
+
+
+@app.command()
+def worker() -> None:
+    """Runs the queue's jobs."""
+    _log_plainly()
+    asyncio.run(_work())
+
+
+async def _work() -> None:
+    database, jobs = make_database(load_settings())
+    async with jobs.app.open_async():
+        await jobs.take_up_unfinished()
+        await jobs.app.run_worker_async(concurrency=2, delete_jobs="successful", shutdown_graceful_timeout=5)
+    await database.close()
+
+
+@app.command()
+def client(check: bool = False) -> None:
+    """Writes the API's description, from which the front end's client is generated; or checks that it is current."""
+    settings = load_settings()
+    database, _ = make_database(settings)
+    described = json.dumps(create_app(settings, database).openapi(), indent=1, sort_keys=True) + "\n"
+    if not check:
+        _OPENAPI.write_text(described)
+    elif not _OPENAPI.exists() or _OPENAPI.read_text() != described:
+        sys.exit("The API's description is stale: run ./red-thread client")
+
+
+@app.command()
+def merge(
+    base: Annotated[Path | None, typer.Argument()] = None,
+    master: Annotated[Path | None, typer.Argument()] = None,
+    student: Annotated[Path | None, typer.Argument()] = None,
+    stream: bool = False,
+) -> None:
+    """Merges three pages and prints the result; with --stream, JSON lines from standard input."""
+    if stream:
+        for line in sys.stdin.buffer:
+            if line.strip():
+                sys.stdout.buffer.write(_merge_line(line) + b"\n")
+        return
+    if base is None or master is None or student is None:
+        sys.exit("merge takes three files, BASE.json MASTER.json STUDENT.json, or --stream.")
+    try:
+        pages = {"base": _read_json(base), "master": _read_json(master), "student": _read_json(student)}
+        result = merge_page(**pages).as_json()
+    except NotAPage as error:
+        sys.exit(str(error))
+    sys.stdout.buffer.write(orjson.dumps(result, option=orjson.OPT_INDENT_2) + b"\n")
+
+
+def _read_json(path: Path) -> object:
+    try:
+        return orjson.loads(path.read_bytes())
+    except OSError as error:
+        sys.exit(f"{path} cannot be opened: {error.strerror}.")
+    except orjson.JSONDecodeError as error:
+        sys.exit(f"{path} is not JSON: {error}.")
+
+
+def _merge_line(line: bytes) -> bytes:
+    try:
+        pages = orjson.loads(line)
+        missing = [name for name in ("base", "master", "student") if name not in pages]
+        if missing:
+            return orjson.dumps({"error": f"the line has no {' and no '.join(missing)}"})
+        return orjson.dumps(merge_page(pages["base"], pages["master"], pages["student"]).as_json())
+    except orjson.JSONDecodeError as error:
+        return orjson.dumps({"error": f"the line is not JSON: {error}"})
+    except NotAPage as error:
+        return orjson.dumps({"error": str(error)})
+
+
+def _log_plainly() -> None:
+    logging.basicConfig(level=logging.WARNING, format="%(message)s", stream=sys.stderr)
+    structlog.configure(
+        processors=[
+            structlog.contextvars.merge_contextvars,
+            structlog.processors.add_log_level,
+            structlog.processors.TimeStamper(fmt="iso"),
+            structlog.processors.ExceptionRenderer(),
+            structlog.processors.JSONRenderer(),
+        ],
+        wrapper_class=structlog.make_filtering_bound_logger(logging.WARNING),
+        logger_factory=structlog.PrintLoggerFactory(sys.stderr),
+    )
+
+
+if __name__ == "__main__":
+    app()

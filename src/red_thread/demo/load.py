@@ -1,0 +1,86 @@
+"""Loads the demo course from its open files, by the same importers and actions that anyone uses."""
+
+import io
+import zipfile
+from datetime import UTC, datetime
+from pathlib import Path
+
+import structlog
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.passwords import hash_password
+from red_thread.actions.ports import Unit
+from red_thread.demo.story import Story
+from red_thread.settings import Settings
+from red_thread.store.database import Database
+from red_thread.web.imports import take_in_pages, take_in_roster
+
+HERE = Path(__file__).parent
+DEMO_PASSWORD = "low tide at noon"
+TEACHER, CO_TEACHER = "n.okafor@saltmarsh.example", "j.brandt@saltmarsh.example"
+DEMO_PEOPLE = {
+    TEACHER: "teaches Shore Studies to 9A, 9B and 9C",
+    CO_TEACHER: "teaches the course together with her",
+    "ada.nwosu@saltmarsh.example": "in 9B, writes a lot and has a knot to untie",
+    "jonah.pike@saltmarsh.example": "in 9B, reads more than he writes",
+    "isla.carmichael@saltmarsh.example": "in 9A",
+    "yara.costa@saltmarsh.example": "joined 9B late",
+}
+log = structlog.get_logger()
+
+
+class DemoBrokenOff(Exception):
+    """The demo was broken off while it was being loaded."""
+
+
+async def load_demo(settings: Settings) -> bool:
+    """Loads the demo into a database without it. Returns whether it did. Raises DemoBrokenOff over half of one."""
+    database = Database(settings.sqlalchemy_url, pool_size=4)
+    try:
+        async with database.begin() as unit:
+            found = await unit.people.by_email(TEACHER)
+            if found and not found.password_hash:
+                raise DemoBrokenOff("The demo was broken off while it was being loaded.")
+            if found:
+                return False
+            teacher, master_id = await _set_up(unit)
+        await Story(database, teacher, master_id, datetime.now(UTC)).tell()
+        async with database.begin() as unit:
+            for email in (TEACHER, CO_TEACHER):  # the last step of all: it tells that the demo is whole
+                await _give_password(unit, email)
+        return True
+    finally:
+        await database.close()
+
+
+async def _set_up(unit: Unit) -> tuple[Actor, int]:
+    """Teachers, the course and its pages, the roster."""
+    password_hash = hash_password(DEMO_PASSWORD)
+    teacher_id = await unit.people.add_teacher("Ngozi Okafor", TEACHER, None)
+    second_id = await unit.people.add_teacher("Jonas Brandt", CO_TEACHER, None)
+    master_id = await unit.masters.add_master("Shore Studies", teacher_id)
+    await unit.masters.add_teacher(master_id, second_id)
+    teacher = Actor(teacher_id, "teacher")
+    await take_in_pages(unit, teacher, master_id, "course.zip", _zipped(HERE / "course"))
+    taken = await take_in_roster(unit, teacher, master_id, "roster.zip", _zipped(HERE / "roster"), "")
+    for found in taken.classes:
+        for number, student in enumerate(await unit.classes.students(found.class_id)):
+            # In 9C the second half of the class has not got its sign-in codes yet.
+            if found.name != "9C" or number < found.students // 2:
+                await unit.people.set_password(student.person_id, password_hash)
+    return teacher, master_id
+
+
+async def _give_password(unit: Unit, email: str) -> None:
+    person = await unit.people.by_email(email)
+    assert person is not None
+    await unit.people.set_password(person.id, hash_password(DEMO_PASSWORD))
+
+
+def _zipped(folder: Path) -> bytes:
+    written = io.BytesIO()
+    with zipfile.ZipFile(written, "w") as archive:
+        for file in sorted(folder.rglob("*")):
+            if file.is_file():
+                archive.write(file, file.relative_to(folder))
+    return written.getvalue()

@@ -1,0 +1,1 @@
+"""FastAPI routes and Pydantic schemas; thin."""

@@ -1,0 +1,144 @@
+"""The web application."""
+
+import asyncio
+import signal
+from collections.abc import AsyncIterator, Awaitable, Callable
+from contextlib import asynccontextmanager
+from types import FrameType
+from typing import Any
+
+from fastapi import FastAPI, Request, Response
+from fastapi.responses import FileResponse, JSONResponse
+from fastapi.routing import APIRoute
+from fastapi.staticfiles import StaticFiles
+from limits import parse
+from limits.storage import MemoryStorage
+from limits.strategies import MovingWindowRateLimiter
+
+from red_thread.settings import Settings
+from red_thread.store.database import Database
+from red_thread.web.events import NewsHub
+from red_thread.web.problems import add_problem_handlers
+from red_thread.web.routes import classes, masters, notebooks, pictures, pushes, session
+
+_POLICY = (
+    "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+    "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
+    "frame-ancestors 'none'"
+)
+_HEADERS = {
+    "Content-Security-Policy": _POLICY,
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Permissions-Policy": "geolocation=(), microphone=()",
+}
+_MOST_BYTES = 30 * 1024 * 1024
+
+
+def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
+    """The application on a database. `demo_people`: whom one may walk in as, by e-mail, in the demo."""
+    app = FastAPI(
+        title="Red Thread",
+        version="0.1.0",
+        lifespan=_lifespan,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        generate_unique_id_function=_operation_name,
+    )
+    app.state.settings = settings
+    app.state.database = database
+    app.state.demo_people = demo_people or {}
+    app.state.news = NewsHub(settings.database_url)
+    app.state.tries = MovingWindowRateLimiter(MemoryStorage())
+    app.state.tries_allowed = parse(settings.sign_in_tries)
+    add_problem_handlers(app)
+    app.middleware("http")(_guard)
+    for part in (session, masters, pushes, classes, notebooks, pictures):
+        app.include_router(part.router, prefix="/api")
+    app.add_api_route("/health", _health, include_in_schema=False)
+    _serve_front_end(app, settings)
+    return app
+
+
+def _operation_name(route: APIRoute) -> str:
+    return route.name
+
+
+async def _health(request: Request) -> JSONResponse:
+    up = await request.app.state.database.is_up()
+    return JSONResponse({"status": "ok" if up else "no database"}, 200 if up else 503)
+
+
+async def _guard(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
+    """Refuses what is far too large before it is read, and sends the security headers with everything."""
+    length = request.headers.get("content-length", "0")
+    if not length.isdigit() or int(length) > _MOST_BYTES:
+        body = {
+            "status": 413,
+            "title": "TooLarge",
+            "detail": "This is larger than 25 MB.",
+            "hint": "Nothing was changed. Choose a smaller file, or part it.",
+        }
+        response: Response = JSONResponse(body, 413, media_type="application/problem+json")
+    else:
+        response = await call_next(request)
+    for name, value in _HEADERS.items():
+        response.headers.setdefault(name, value)
+    if request.url.path.startswith("/api/"):
+        response.headers.setdefault("Cache-Control", "no-store")
+    return response
+
+
+@asynccontextmanager
+async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    hub: NewsHub = app.state.news
+    await hub.open()
+    restore = _end_streams_on_signals(hub)
+    yield
+    restore()
+    await hub.close()
+    await app.state.database.close()
+
+
+def _end_streams_on_signals(hub: NewsHub) -> Callable[[], None]:
+    """Open streams must end before the server waits for its connections, or it waits for ever."""
+    before: dict[int, Any] = {}
+    loop = asyncio.get_running_loop()
+
+    def handle(number: int, frame: FrameType | None) -> None:
+        loop.call_soon_threadsafe(hub.end_streams)
+        if callable(before[number]):
+            before[number](number, frame)
+
+    try:
+        for number in (signal.SIGINT, signal.SIGTERM):
+            before[number] = signal.signal(number, handle)
+    except ValueError:  # not the main thread: a test's server, which closes the hub itself
+        return lambda: None
+
+    def restore() -> None:
+        for number, handler in before.items():
+            signal.signal(number, handler)
+
+    return restore
+
+
+def _serve_front_end(app: FastAPI, settings: Settings) -> None:
+    """The built front end; every path that is none of the API's is one of its views."""
+    index = settings.front_end / "index.html"
+    assets = settings.front_end / "assets"
+    if assets.exists():
+        app.mount("/assets", StaticFiles(directory=assets), name="assets")
+
+    async def view(path: str) -> Response:
+        file = (settings.front_end / path).resolve()
+        if path and file.is_file() and file.is_relative_to(settings.front_end.resolve()):
+            return FileResponse(file)
+        if path.startswith("api/") or not index.exists():
+            detail = {"status": 404, "title": "NotFound", "detail": "There is nothing here.", "hint": "Go back."}
+            return JSONResponse(detail, 404, media_type="application/problem+json")
+        return FileResponse(index, headers={"Cache-Control": "no-cache"})
+
+    app.add_api_route("/{path:path}", view, include_in_schema=False)

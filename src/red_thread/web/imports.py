@@ -1,0 +1,82 @@
+"""From uploaded files to actions: reading is done by `formats`, changing by `actions`."""
+
+import asyncio
+import re
+from collections.abc import Mapping
+from pathlib import PurePosixPath
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.add_picture import CleanPicture
+from red_thread.actions.import_pages import ImportedPage, import_pages
+from red_thread.actions.import_roster import ClassRoster, import_roster
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.classes import RosterPerson
+from red_thread.formats.archive import read_archive
+from red_thread.formats.markdown import read_markdown
+from red_thread.formats.pictures import clean_picture
+from red_thread.formats.problems import Problem, Unreadable
+from red_thread.formats.roster import read_roster
+from red_thread.web.schemas import PagesReportOut, ProblemOut, RosterReportOut, TakenInOut
+
+_NUMBER = re.compile(r"^\d+[-_. ]+")
+
+
+async def take_in_roster(
+    unit: Unit, actor: Actor, master_id: int, name: str, body: bytes, class_name: str
+) -> RosterReportOut:
+    roster = await asyncio.to_thread(read_roster, name, body, class_name)
+    classes = [
+        ClassRoster(c.name, c.outside_id, [RosterPerson(s.name, s.email, s.outside_id) for s in c.students])
+        for c in roster.classes
+    ]
+    taken = await import_roster(unit, actor, master_id, classes)
+    return RosterReportOut(
+        classes=[TakenInOut.model_validate(t) for t in taken],
+        problems=[ProblemOut.model_validate(p) for p in roster.problems],
+    )
+
+
+async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:
+    is_zip = body[:2] == b"PK"
+    files = await asyncio.to_thread(read_archive, name, body) if is_zip else {name: body}
+    pages, problems = await asyncio.to_thread(read_pages, files)
+    if not pages:
+        why = problems[0].reason if problems else "there is no Markdown file in it"
+        raise Unreadable(name, why)
+    made = await import_pages(unit, actor, master_id, pages)
+    return PagesReportOut(page_ids=made, problems=[ProblemOut.model_validate(p) for p in problems])
+
+
+def read_pages(files: Mapping[str, bytes]) -> tuple[list[ImportedPage], list[Problem]]:
+    """Markdown files by path, in the order of their names: folders are dividers, the innermost a section."""
+    pages: list[ImportedPage] = []
+    problems: list[Problem] = []
+    for path in sorted(files):
+        if not path.lower().endswith((".md", ".markdown")):
+            continue
+        try:
+            page = read_markdown(path, files[path])
+        except Unreadable as error:
+            problems.append(Problem(path, 0, error.why))
+            continue
+        problems += page.problems
+        pictures = _pictures(path, page.pictures, files, problems)
+        folders = [_NUMBER.sub("", part) for part in PurePosixPath(path).parts[:-1]] or ["New pages"]
+        pages.append(ImportedPage(tuple(folders[:-1]), folders[-1], page.document, page.tucked_under, pictures))
+    return pages, problems
+
+
+def _pictures(
+    path: str, wanted: list[str], files: Mapping[str, bytes], problems: list[Problem]
+) -> dict[str, CleanPicture]:
+    found: dict[str, CleanPicture] = {}
+    for source in wanted:
+        target = str(PurePosixPath(path).parent / source).removeprefix("./")
+        if target not in files:
+            problems.append(Problem(path, 0, f"the picture {source} is not among the files"))
+            continue
+        try:
+            found[source] = CleanPicture(*clean_picture(source, files[target]))
+        except Unreadable as error:
+            problems.append(Problem(path, 0, f"{source}: {error.why}"))
+    return found

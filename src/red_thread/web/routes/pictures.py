@@ -1,0 +1,44 @@
+"""Pictures in and out."""
+
+import asyncio
+
+from fastapi import APIRouter, Response, UploadFile
+
+from red_thread.actions.add_picture import CleanPicture, add_to_copy, add_to_master, see_picture
+from red_thread.formats.pictures import clean_picture
+from red_thread.settings import Settings
+from red_thread.web.dependencies import ByActor, InSettings, InUnit, read_upload
+from red_thread.web.schemas import PictureOut
+
+router = APIRouter(tags=["pictures"])
+
+
+@router.post("/masters/{master_id}/pictures")
+async def post_master_picture(
+    master_id: int, file: UploadFile, unit: InUnit, actor: ByActor, settings: InSettings
+) -> PictureOut:
+    """Stores a picture for the master's pages."""
+    picture = await _clean(file, settings)
+    return PictureOut(src=f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}")
+
+
+@router.post("/copies/{copy_id}/pictures")
+async def post_copy_picture(
+    copy_id: int, file: UploadFile, unit: InUnit, actor: ByActor, settings: InSettings
+) -> PictureOut:
+    """Stores a picture for a student's page."""
+    picture = await _clean(file, settings)
+    return PictureOut(src=f"/api/pictures/{await add_to_copy(unit, actor, copy_id, picture)}")
+
+
+@router.get("/pictures/{picture_id}", response_class=Response)
+async def get_picture(picture_id: str, unit: InUnit, actor: ByActor) -> Response:
+    """A picture, for those who may see it."""
+    picture = await see_picture(unit, actor, picture_id)
+    headers = {"Cache-Control": "private, max-age=86400", "Content-Disposition": "inline"}
+    return Response(picture.body, media_type=picture.media_type, headers=headers)
+
+
+async def _clean(file: UploadFile, settings: Settings) -> CleanPicture:
+    name, body = await read_upload(file, settings)
+    return CleanPicture(*await asyncio.to_thread(clean_picture, name, body))

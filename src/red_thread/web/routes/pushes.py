@@ -1,0 +1,133 @@
+"""Pushing: the plan, the push, its progress, its log."""
+
+from collections.abc import AsyncIterator
+
+from fastapi import APIRouter, Request
+from fastapi.responses import StreamingResponse
+
+from red_thread.actions.look_at_pushes import PushSummary, look_at_push, look_at_pushes
+from red_thread.actions.plan_push import Preview, PushRequest, preview_push
+from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.start_push import start_push
+from red_thread.core.push import RowOutcome
+from red_thread.store.database import Database
+from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.schemas import (
+    AddedOut,
+    ConflictOut,
+    PlanOut,
+    PushOut,
+    PushRequestIn,
+    PushViewOut,
+    ReachedOut,
+    RowsOut,
+    WovenOut,
+)
+
+router = APIRouter(tags=["push"])
+
+
+def _request(body: PushRequestIn) -> PushRequest:
+    return PushRequest(
+        body.master_id,
+        tuple(dict.fromkeys(body.page_ids)),
+        tuple(body.class_ids),
+        tuple(body.notebook_ids),
+        tuple(body.without),
+    )
+
+
+@router.post("/pushes/plan")
+async def post_plan(body: PushRequestIn, unit: InUnit, actor: ByActor) -> PlanOut:
+    """What a push would do."""
+    return _plan(await preview_push(unit, actor, _request(body)))
+
+
+@router.post("/pushes", status_code=202)
+async def post_push(body: PushRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
+    """Starts a push. It goes on by itself, whatever happens to this window."""
+    return AddedOut(id=await start_push(unit, actor, _request(body)))
+
+
+@router.get("/masters/{master_id}/pushes")
+async def get_pushes(master_id: int, unit: InUnit, actor: ByActor) -> list[PushOut]:
+    """The log, newest first."""
+    return [_summary(summary) for summary in await look_at_pushes(unit, actor, master_id)]
+
+
+@router.get("/pushes/{push_id}")
+async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
+    """One push, student by student."""
+    view = await look_at_push(unit, actor, push_id)
+    counts = (await unit.pushes.counts([push_id]))[push_id]
+    return PushViewOut(
+        push=_summary(PushSummary(view.push, counts)),
+        rows=[RowsOut.model_validate(row) for row in view.rows],
+        students=[ReachedOut.model_validate(student) for student in view.students],
+        titles=view.titles,
+    )
+
+
+@router.get("/pushes/{push_id}/events")
+async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+    """Progress as server-sent events, until the push is done."""
+    await look_at_push(unit, actor, push_id)
+    hub: NewsHub = request.app.state.news
+    database: Database = request.app.state.database
+    return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
+
+
+async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIterator[bytes]:
+    async for told in hub.of(f"push:{push_id}"):
+        if not told:
+            yield COMMENT
+            continue
+        async with database.begin() as unit:
+            push = await unit.pushes.get(push_id)
+        if push is None:
+            return
+        progress = {"done": push.students_done, "total": len(push.notebook_ids), "status": push.status}
+        yield as_event("progress", progress)
+        if push.status == "done":
+            return
+
+
+def _plan(preview: Preview) -> PlanOut:
+    plan = preview.plan
+    return PlanOut(
+        counts=_counts(plan.counts),
+        changes_anything=plan.changes_anything,
+        rows=[RowsOut.model_validate(row) for row in plan.rows],
+        woven=[
+            WovenOut(
+                page_id=copy.page_id,
+                notebook_id=copy.notebook_id,
+                notes=list(copy.merged.notes),
+                conflicts=[ConflictOut.model_validate(conflict.as_json()) for conflict in copy.merged.conflicts],
+            )
+            for copy in plan.woven
+            if copy.merged is not None
+        ],
+        students=[ReachedOut.model_validate(student) for student in preview.students],
+        titles={page.id: page.title for page in preview.pages},
+    )
+
+
+def _counts(counts: "dict[RowOutcome, int] | object") -> dict:
+    return {outcome.value: n for outcome, n in dict(counts).items()}  # type: ignore[call-overload]
+
+
+def _summary(summary: PushSummary) -> PushOut:
+    push: PushInfo = summary.push
+    return PushOut(
+        id=push.id,
+        made_at=push.made_at,
+        finished_at=push.finished_at,
+        status=push.status,  # type: ignore[arg-type]
+        sentence=push.sentence,
+        page_ids=list(push.pages),
+        students=len(push.notebook_ids),
+        students_done=push.students_done,
+        counts=_counts(summary.counts),
+    )

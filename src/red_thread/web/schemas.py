@@ -1,0 +1,414 @@
+"""What goes over the wire."""
+
+from datetime import datetime
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Schema(BaseModel):
+    model_config = ConfigDict(from_attributes=True)
+
+
+class ProblemReport(Schema):
+    """An error (RFC 9457): what went wrong, and a hint what to do."""
+
+    title: str
+    status: int
+    detail: str
+    hint: str = ""
+
+
+class PersonOut(Schema):
+    id: int
+    name: str
+    kind: Literal["teacher", "student"]
+
+
+class SessionOut(Schema):
+    """Who is signed in. `proof` goes with every changing request."""
+
+    person: PersonOut
+    proof: str
+    demo: bool
+
+
+class WalkerOut(Schema):
+    id: int
+    name: str
+    kind: str
+    about: str
+
+
+class WelcomeOut(Schema):
+    """What the sign-in page shows. `walkers`: made-up people, in the demo only."""
+
+    demo: bool
+    walkers: list[WalkerOut]
+
+
+class SignIn(Schema):
+    name: str = Field(max_length=300)
+    password: str = Field(max_length=1000)
+
+
+class UseCode(Schema):
+    code: str = Field(max_length=60)
+    password: str = Field(max_length=1000)
+
+
+class WalkIn(Schema):
+    person_id: int
+
+
+class MasterOut(Schema):
+    id: int
+    name: str
+
+
+class DividerOut(Schema):
+    id: int
+    parent_id: int | None
+    name: str
+    order_key: str
+
+
+class SectionOut(Schema):
+    id: int
+    divider_id: int | None
+    name: str
+    order_key: str
+
+
+class OutlinePageOut(Schema):
+    id: int
+    section_id: int
+    parent_id: int | None
+    title: str
+    order_key: str
+    edition: int
+    changed: bool
+
+
+class ClassOut(Schema):
+    id: int
+    master_id: int
+    name: str
+    students: int
+
+
+class MasterViewOut(Schema):
+    """The outline in reading order. `needles`: class id to the page where it is; `given`: pages anyone has."""
+
+    id: int
+    name: str
+    dividers: list[DividerOut]
+    sections: list[SectionOut]
+    pages: list[OutlinePageOut]
+    classes: list[ClassOut]
+    needles: dict[int, int]
+    given: list[int]
+
+
+OutlineKindName = Literal["divider", "section", "page"]
+
+
+class AddItem(Schema):
+    kind: OutlineKindName
+    name: str = Field(max_length=1000)
+    holder_id: int | None = None
+    parent_id: int | None = None
+
+
+class AddedOut(Schema):
+    id: int
+
+
+class RenameItem(Schema):
+    name: str = Field(max_length=1000)
+
+
+class MoveItem(Schema):
+    holder_id: int | None
+    after_id: int | None
+
+
+class EditionOut(Schema):
+    id: int
+    number: int
+    made_at: datetime
+    students: int
+    written: int
+    opened: int
+
+
+class ChangeOut(Schema):
+    id: str
+    kind: Literal["new", "changed", "gone", "moved"]
+    words: str
+
+
+class MasterPageOut(Schema):
+    id: int
+    master_id: int
+    section_id: int
+    title: str
+    document: dict[str, Any]
+    revision: int
+
+
+class PageViewOut(Schema):
+    page: MasterPageOut
+    editions: list[EditionOut]
+    changed: list[ChangeOut]
+
+
+class ComparisonOut(Schema):
+    """Two states of a master page; `changed` is what `after` changed in `before`."""
+
+    title: str
+    editions: list[EditionOut]
+    before: dict[str, Any]
+    after: dict[str, Any]
+    changed: list[ChangeOut]
+
+
+class SavePage(Schema):
+    document: dict[str, Any]
+    revision: int
+
+
+class PushRequestIn(Schema):
+    master_id: int
+    page_ids: list[int] = Field(max_length=1000)
+    class_ids: list[int] = Field(default_factory=list, max_length=1000)
+    notebook_ids: list[int] = Field(default_factory=list, max_length=20000)
+    without: list[int] = Field(default_factory=list, max_length=20000)
+
+
+RowOutcomeName = Literal["placed", "refreshed", "merged", "conflicted", "has-it", "put-away", "held", "failed"]
+
+
+class RowsOut(Schema):
+    page_id: int
+    outcome: RowOutcomeName
+    notebook_ids: list[int]
+    reason: str
+
+
+class ConflictOut(Schema):
+    id: str
+    kind: str
+    master: str
+    student: str
+    kept: str | None
+
+
+class WovenOut(Schema):
+    """What the merge of one written-on copy comes to."""
+
+    page_id: int
+    notebook_id: int
+    notes: list[str]
+    conflicts: list[ConflictOut]
+
+
+class ReachedOut(Schema):
+    notebook_id: int
+    person_name: str
+    class_name: str
+
+
+class PlanOut(Schema):
+    counts: dict[RowOutcomeName, int]
+    changes_anything: bool
+    rows: list[RowsOut]
+    woven: list[WovenOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
+class PushOut(Schema):
+    id: int
+    made_at: datetime
+    finished_at: datetime | None
+    status: Literal["waiting", "running", "done"]
+    sentence: str
+    page_ids: list[int]
+    students: int
+    students_done: int
+    counts: dict[RowOutcomeName, int]
+
+
+class PushViewOut(Schema):
+    push: PushOut
+    rows: list[RowsOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
+class StudentOut(Schema):
+    person_id: int
+    notebook_id: int
+    name: str
+    email: str | None
+    way_in: str
+
+
+class ClassViewOut(Schema):
+    id: int
+    name: str
+    students: list[StudentOut]
+
+
+class CodeOut(Schema):
+    name: str
+    code: str
+    picture: str
+
+
+class CodeSheetOut(Schema):
+    """Codes for a class, each with its QR code as SVG. They are shown this once."""
+
+    class_name: str
+    address: str
+    codes: list[CodeOut]
+
+
+class ProblemOut(Schema):
+    file: str
+    line: int
+    reason: str
+
+
+class TakenInOut(Schema):
+    class_id: int
+    name: str
+    students: int
+    new: int
+
+
+class RosterReportOut(Schema):
+    classes: list[TakenInOut]
+    problems: list[ProblemOut]
+
+
+class PagesReportOut(Schema):
+    page_ids: list[int]
+    problems: list[ProblemOut]
+
+
+class NotebookOut(Schema):
+    id: int
+    class_id: int
+    class_name: str
+    master_id: int
+    master_name: str
+    person_name: str
+
+
+class NotebookPageOut(Schema):
+    id: int
+    page_id: int
+    title: str
+    tucked: bool
+    answered: int
+    answerable: int
+    knots: int
+    news: Literal["new", "changed"] | None
+    written: bool
+    ready: bool
+
+
+class NotebookSectionOut(Schema):
+    id: int
+    name: str
+    divider: str | None
+    own: bool
+    pages: list[NotebookPageOut]
+
+
+class NotebookViewOut(Schema):
+    notebook: NotebookOut
+    sections: list[NotebookSectionOut]
+
+
+class OpenPageOut(Schema):
+    """A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time."""
+
+    id: int
+    notebook: NotebookOut
+    page_id: int
+    revision: int
+    edition_id: int
+    document: dict[str, Any]
+    tied: list[str]
+    arrived: list[str]
+    edition: dict[str, Any]
+
+
+class MomentOut(Schema):
+    """One line of a page's history; `changed` says what it changed in the line before."""
+
+    revision: int
+    made_at: datetime
+    made_by: str
+    cause: Literal["given", "student", "push", "back"]
+    edition: int
+    changed: list[str]
+
+
+class StateOut(Schema):
+    document: dict[str, Any]
+
+
+class SaveCopy(Schema):
+    document: dict[str, Any]
+    revision: int
+    edition_id: int
+
+
+class SavedOut(Schema):
+    """`document` only where something came in between, and the editor has to take the page in.
+
+    `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there.
+    """
+
+    revision: int
+    sent_revision: int
+    edition_id: int
+    document: dict[str, Any] | None
+    answered: int
+    answerable: int
+    knots: int
+
+
+class BoardStudentOut(Schema):
+    id: int
+    name: str
+    cells: list[int]
+
+
+class BoardPageOut(Schema):
+    id: int
+    title: str
+    section_id: int
+    tucked: bool
+
+
+class BoardOut(Schema):
+    """Who has what. A cell is its state, + 8 behind, + 16 knotted, + 32 times the tenths that are answered."""
+
+    class_id: int
+    class_name: str
+    sections: list[SectionOut]
+    pages: list[BoardPageOut]
+    students: list[BoardStudentOut]
+
+
+class CellOut(Schema):
+    copy_id: int | None
+
+
+class PictureOut(Schema):
+    src: str

@@ -1,0 +1,101 @@
+"""Each bad input gets a clear sentence that says what to do, and nothing is changed."""
+
+import io
+import zipfile
+
+import pytest
+
+from tests.school import School
+
+
+async def problem(answer, status, says, hint=""):
+    assert answer.status_code == status, answer.text
+    assert answer.headers["content-type"] == "application/problem+json"
+    told = answer.json()
+    assert says in told["detail"]
+    assert hint in told["hint"]
+    assert told["hint"], "a problem has to say what to do"
+
+
+def file(name, body):
+    return {"file": (name, body)}
+
+
+@pytest.mark.parametrize(
+    ("name", "body", "status", "says"),
+    [
+        ("roster.csv", b"Ada,ada@s.example\n", 422, "name the columns"),
+        ("roster.zip", b"PK nonsense", 422, "not a zip"),
+        ("photo.jpg", b"\xff\xd8\xff\x00\x00", 422, "photo.jpg cannot be read"),
+        ("huge.csv", b"x" * 300_000, 413, "huge.csv is larger than"),
+    ],
+)
+async def test_rosters_that_cannot_be_read(teacher, school: School, name, body, status, says):
+    answer = await teacher.post(f"/api/masters/{school.master}/roster", files=file(name, body))
+    await problem(answer, status, says, "Nothing was changed")
+    assert len((await teacher.get(f"/api/classes/{school.classes['9A']}")).json()["students"]) == 3
+
+
+@pytest.mark.parametrize(
+    ("name", "body", "says"),
+    [("x.zip", b"PK nonsense", "not a zip"), ("x.md", b"\xff\xfe", "UTF-8"), ("x.txt", b"words", "no Markdown file")],
+)
+async def test_pages_that_cannot_be_read(teacher, school: School, name, body, says):
+    await problem(await teacher.post(f"/api/masters/{school.master}/pages", files=file(name, body)), 422, says)
+
+
+async def test_a_zip_of_markdown_comes_in_and_what_could_not_is_listed(teacher, school: School):
+    written = io.BytesIO()
+    with zipfile.ZipFile(written, "w") as made:
+        made.writestr("1 Dunes/01 Grass.md", "# Grass\n\n![x](missing.png)\n\nWords.")
+        made.writestr("1 Dunes/02 Bad.md", b"\xff\xfe")
+    answer = await teacher.post(f"/api/masters/{school.master}/pages", files=file("x.zip", written.getvalue()))
+    report = answer.json()
+    assert len(report["page_ids"]) == 1
+    assert [(p["file"], p["reason"]) for p in report["problems"]] == [
+        ("1 Dunes/01 Grass.md", "the picture missing.png is not among the files"),
+        ("1 Dunes/02 Bad.md", "it is not text in UTF-8"),
+    ]
+
+
+async def test_no_picture(teacher, school: School):
+    answer = await teacher.post(f"/api/masters/{school.master}/pictures", files=file("x.svg", b"<svg/>"))
+    await problem(answer, 422, "not a PNG, JPEG, WebP or GIF")
+
+
+async def test_far_too_large_is_refused_before_it_is_read(teacher, school: School):
+    headers = {"content-length": str(10**9)}
+    answer = await teacher.post(f"/api/masters/{school.master}/roster", content=b"x", headers=headers)
+    await problem(answer, 413, "larger than 25 MB")
+
+
+async def test_a_page_that_is_none(teacher, school: School):
+    tides = await school.add_page("a:x")
+    body = {"document": {"type": "doc", "content": [{"type": "hologram"}]}, "revision": 1}
+    answer = await teacher.ask("PUT", f"/api/pages/{tides}", json=body)
+    await problem(answer, 422, "an unknown kind of node, 'hologram'", "kept in this browser")
+
+
+async def test_a_push_to_nobody_and_of_a_page_taken_out(teacher, school: School):
+    tides = await school.add_page("a:x", "Tides today")
+    request = {"master_id": school.master, "page_ids": [tides], "class_ids": []}
+    await problem(await teacher.post("/api/pushes/plan", json=request), 422, "Nobody is there to push to")
+    await teacher.ask("DELETE", f"/api/items/page/{tides}")
+    request["class_ids"] = [school.classes["9A"]]
+    answer = await teacher.post("/api/pushes", json=request)
+    await problem(answer, 409, "“Tides today” has been taken out", "Nothing was pushed")
+
+
+async def test_a_session_that_ended_says_that_the_words_are_kept(student, school: School):
+    student.client.cookies.clear()
+    answer = await student.ask("PUT", "/api/copies/1", json={"document": {}, "revision": 0, "edition_id": 1})
+    await problem(answer, 401, "not signed in any more", "kept in this browser")
+
+
+@pytest.mark.parametrize("address", ["/api/pages/999", "/api/classes/999", "/api/copies/999", "/api/pushes/999"])
+async def test_what_is_not_there(teacher, address):
+    await problem(await teacher.get(address), 404, "There is no such")
+
+
+async def test_a_request_that_is_not_what_was_expected(teacher):
+    await problem(await teacher.post("/api/pushes/plan", json={"master_id": "x"}), 422, "not what was expected")
