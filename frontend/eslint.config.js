@@ -1,0 +1,24 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+	{ ignores: ['src/api/schema.d.ts'] },
+	js.configs.recommended,
+	...ts.configs.recommended,
+	...svelte.configs.recommended,
+	{ languageOptions: { globals: globals.browser } },
+	{
+		files: ['**/*.svelte', '**/*.svelte.ts'],
+		languageOptions: { parserOptions: { parser: ts.parser } },
+		rules: { 'svelte/no-navigation-without-resolve': 'off', 'svelte/prefer-svelte-reactivity': 'off' }
+	},
+	{
+		// A feature imports another only through its index.
+		files: ['src/features/**'],
+		rules: {
+			'no-restricted-imports': ['error', { patterns: ['../*/*', '!../../*'] }]
+		}
+	}
+);

@@ -1,0 +1,13 @@
+<script lang="ts">
+	import { Router } from 'sv-router';
+	import { session } from './features/session';
+	import Toasts from './ui/Toasts.svelte';
+	import './router';
+
+	const ready = session.begin();
+</script>
+
+{#await ready then}
+	<Router />
+{/await}
+<Toasts />

@@ -1,0 +1,70 @@
+/** The typed client. Every answer is either data or a `Problem` that says what to do. */
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** An error as the server tells it. `status` 0: the server could not be reached. */
+export class Problem extends Error {
+	constructor(
+		readonly status: number,
+		detail: string,
+		readonly hint: string
+	) {
+		super(detail);
+	}
+}
+
+let proof = '';
+export function setProof(value: string) {
+	proof = value;
+}
+
+export const api = createClient<paths>({ baseUrl: '/' });
+
+api.use({
+	onRequest({ request }) {
+		if (request.method !== 'GET') request.headers.set('X-Red-Thread-Proof', proof);
+		return request;
+	}
+});
+
+interface Answer<T> {
+	data?: T;
+	error?: unknown;
+	response: Response;
+}
+
+/** Waits for an answer; throws a Problem. */
+export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
+	let answer: Answer<T>;
+	try {
+		answer = await request;
+	} catch {
+		throw new Problem(0, 'Red Thread cannot be reached just now.', 'It is tried again as soon as it can be.');
+	}
+	if (answer.response.ok) return answer.data as T;
+	throw asProblem(answer.response.status, answer.error);
+}
+
+function asProblem(status: number, error: unknown): Problem {
+	const told = (error ?? {}) as { detail?: string; hint?: string };
+	const detail = typeof told.detail === 'string' ? told.detail : 'Something went wrong on our side.';
+	return new Problem(status, detail, told.hint ?? 'Try again.');
+}
+
+/** Sends a file with the fields beside it. */
+export async function send<T>(address: string, file: File, fields: Record<string, string> = {}): Promise<T> {
+	const body = new FormData();
+	body.append('file', file);
+	for (const [name, value] of Object.entries(fields)) body.append(name, value);
+	let response: Response;
+	try {
+		response = await fetch(address, { method: 'POST', body, headers: { 'X-Red-Thread-Proof': proof } });
+	} catch {
+		throw new Problem(0, 'Red Thread cannot be reached just now.', 'Try again in a moment.');
+	}
+	const told = await response.json().catch(() => ({}));
+	if (response.ok) return told as T;
+	throw asProblem(response.status, told);
+}

@@ -1,0 +1,83 @@
+/** What the tools at the foot of a page do. */
+import type { Editor } from '@tiptap/core';
+import { newId, type Surroundings } from './types';
+
+interface Choice {
+	words: string;
+	run: () => void;
+}
+
+const paragraph = () => ({ type: 'paragraph', attrs: { id: newId() } });
+
+export function textStyle(editor: Editor): string {
+	if (editor.isActive('heading', { level: 2 })) return 'Heading';
+	if (editor.isActive('heading')) return 'Small heading';
+	if (editor.isActive('blockquote')) return 'Quotation';
+	return 'Text';
+}
+
+export function shapes(editor: Editor): Choice[] {
+	const chain = () => editor.chain().focus();
+	return [
+		{ words: 'Text', run: () => chain().setParagraph().run() },
+		{ words: 'Heading', run: () => chain().setHeading({ level: 2 }).run() },
+		{ words: 'Small heading', run: () => chain().setHeading({ level: 3 }).run() },
+		{ words: 'Quotation', run: () => chain().toggleBlockquote().run() }
+	];
+}
+
+export function tableChoices(editor: Editor): Choice[] {
+	const chain = () => editor.chain().focus();
+	return [
+		{ words: 'Add a row below', run: () => chain().addRowAfter().run() },
+		{ words: 'Add a column to the right', run: () => chain().addColumnAfter().run() },
+		{ words: 'Take out this row', run: () => chain().deleteRow().run() },
+		{ words: 'Take out this column', run: () => chain().deleteColumn().run() },
+		{ words: 'Take out the table', run: () => chain().deleteTable().run() }
+	];
+}
+
+export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
+	const put = (content: object) => () => editor.chain().focus().insertContent(content).run();
+	const common: Choice[] = [
+		{
+			words: 'Table',
+			run: () => editor.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run()
+		},
+		{ words: 'Picture', run: () => choosePicture(editor, surroundings) }
+	];
+	if (surroundings.hand !== 'teacher') return common;
+	return [
+		{
+			words: 'Place to answer',
+			run: put({ type: 'space', attrs: { id: newId(), prompt: '' }, content: [paragraph()] })
+		},
+		{
+			words: 'Choice',
+			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice' }, content: options() })
+		},
+		{ words: 'Gap in the sentence', run: put({ type: 'gap', attrs: { id: newId() } }) },
+		{ words: 'Framed note', run: put({ type: 'callout', attrs: { id: newId() }, content: [paragraph()] }) },
+		...common,
+		{ words: 'Line across', run: () => editor.chain().focus().setHorizontalRule().run() }
+	];
+}
+
+function options() {
+	return ['first', 'second'].map((text) => ({
+		type: 'option',
+		attrs: { id: newId() },
+		content: [{ ...paragraph(), content: [{ type: 'text', text }] }]
+	}));
+}
+
+function choosePicture(editor: Editor, surroundings: Surroundings) {
+	const chooser = document.createElement('input');
+	chooser.type = 'file';
+	chooser.accept = 'image/png,image/jpeg,image/webp,image/gif';
+	chooser.onchange = async () => {
+		const file = chooser.files?.[0];
+		if (file) editor.commands.setImage({ src: await surroundings.addPicture(file) });
+	};
+	chooser.click();
+}

@@ -1,0 +1,80 @@
+/** All kinds of node and mark of a page, as the editor knows them. A new kind of block is one more line here. */
+import { Extension, type Extensions } from '@tiptap/core';
+import Highlight from '@tiptap/extension-highlight';
+import Image from '@tiptap/extension-image';
+import { TaskItem, TaskList } from '@tiptap/extension-list';
+import Subscript from '@tiptap/extension-subscript';
+import Superscript from '@tiptap/extension-superscript';
+import { Table, TableCell, TableHeader, TableRow } from '@tiptap/extension-table';
+import { Color, TextStyle } from '@tiptap/extension-text-style';
+import { UniqueID } from '@tiptap/extension-unique-id';
+import StarterKit from '@tiptap/starter-kit';
+import { against } from './against';
+import { knots } from './knots';
+import { margin } from './margin';
+import { Callout } from './nodes/callout';
+import { Gap } from './nodes/gap';
+import { Kept } from './nodes/kept';
+import { OptionNode } from './nodes/option';
+import { Space } from './nodes/space';
+import { onlySpaces } from './only-spaces';
+import { newId, type Surroundings } from './types';
+
+const BLOCKS = [
+	'paragraph',
+	'heading',
+	'codeBlock',
+	'bulletList',
+	'orderedList',
+	'listItem',
+	'taskList',
+	'taskItem',
+	'table',
+	'tableRow',
+	'tableHeader',
+	'tableCell',
+	'blockquote',
+	'callout',
+	'space',
+	'option',
+	'image',
+	'horizontalRule',
+	'kept'
+];
+
+export function pageExtensions(surroundings: Surroundings): Extensions {
+	return [
+		StarterKit.configure({
+			heading: { levels: [2, 3, 4] },
+			link: { openOnClick: surroundings.hand === 'reader', protocols: ['http', 'https', 'mailto'] },
+			trailingNode: false
+		}),
+		Highlight,
+		Subscript,
+		Superscript,
+		TextStyle,
+		Color,
+		Image,
+		TaskList,
+		// A reader may see ticks and set none; the default lets a click through.
+		TaskItem.configure({ nested: false, onReadOnlyChecked: () => false }),
+		Table.configure({ resizable: false, renderWrapper: true }),
+		TableRow,
+		TableHeader,
+		TableCell,
+		Callout,
+		Space.configure({ surroundings }),
+		OptionNode.configure({ surroundings }),
+		Gap.configure({ surroundings }),
+		Kept.configure({ surroundings }),
+		UniqueID.configure({ types: BLOCKS, attributeName: 'id', generateID: newId }),
+		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
+		Extension.create({ name: 'knots', addProseMirrorPlugins: () => [knots()] }),
+		...(surroundings.against
+			? [Extension.create({ name: 'against', addProseMirrorPlugins: () => [against(surroundings.against!)] })]
+			: []),
+		...(surroundings.onlySpaces && surroundings.hand === 'student'
+			? [Extension.create({ name: 'onlySpaces', addProseMirrorPlugins: () => [onlySpaces()] })]
+			: [])
+	];
+}

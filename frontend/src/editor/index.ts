@@ -1,0 +1,4 @@
+export { NO_FACTS, type MarginFacts } from './margin';
+export { default as PageEditor } from './PageEditor.svelte';
+export { default as Tools } from './Tools.svelte';
+export type { PageNode, Surroundings } from './types';

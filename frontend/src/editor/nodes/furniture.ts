@@ -1,0 +1,44 @@
+/** Small pieces that the node views are made of. */
+import type { NodeViewRendererProps } from '@tiptap/core';
+
+export function wrapped(className: string, tag = 'div'): HTMLElement {
+	const element = document.createElement(tag);
+	element.className = className;
+	return element;
+}
+
+export function knob(words: string, run: () => void): HTMLButtonElement {
+	const button = document.createElement('button');
+	button.type = 'button';
+	button.textContent = words;
+	button.addEventListener('click', (event) => {
+		event.preventDefault();
+		run();
+	});
+	return button;
+}
+
+/** A field of one paragraph that grows with its words. */
+export function field(invitation: string, change: (value: string) => void): HTMLTextAreaElement {
+	const input = document.createElement('textarea');
+	input.rows = 1;
+	input.placeholder = invitation;
+	input.setAttribute('aria-label', invitation);
+	input.addEventListener('input', () => change(input.value.replaceAll('\n', ' ')));
+	input.addEventListener('keydown', (event) => {
+		if (event.key === 'Enter') event.preventDefault();
+	});
+	return input;
+}
+
+/** Sets attributes of the node that a view shows. */
+export function setAttributes(props: NodeViewRendererProps, attributes: Record<string, unknown>) {
+	const at = props.getPos();
+	if (at === undefined) return;
+	props.editor.view.dispatch(
+		Object.entries(attributes).reduce(
+			(transaction, [name, value]) => transaction.setNodeAttribute(at, name, value),
+			props.editor.state.tr
+		)
+	);
+}

@@ -1,0 +1,48 @@
+/** One choice in a choice space. */
+import { mergeAttributes, Node } from '@tiptap/core';
+import { setAttributes, wrapped } from './furniture';
+import type { Surroundings } from '../types';
+
+export const OptionNode = Node.create<{ surroundings: Surroundings }>({
+	name: 'option',
+	content: 'block+',
+	defining: true,
+	addAttributes: () => ({ picked: { default: false } }),
+	parseHTML: () => [{ tag: 'div[data-option]' }],
+	renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-option': '' }), 0],
+
+	addNodeView() {
+		const { hand } = this.options.surroundings;
+		return (props) => {
+			const dom = wrapped('option');
+			const pick = document.createElement('button');
+			const contentDOM = wrapped('option-body');
+			pick.type = 'button';
+			pick.className = 'option-pick';
+			pick.contentEditable = 'false';
+			pick.setAttribute('role', 'checkbox');
+			pick.disabled = hand !== 'student';
+			dom.append(pick, contentDOM);
+			let node = props.node;
+			const show = () => {
+				pick.setAttribute('aria-checked', String(Boolean(node.attrs.picked)));
+				pick.setAttribute('aria-label', `Pick: ${node.textContent}`);
+			};
+			pick.addEventListener('click', () => setAttributes(props, { picked: !node.attrs.picked }));
+			show();
+			return {
+				dom,
+				contentDOM,
+				update(next) {
+					if (next.type.name !== 'option') return false;
+					node = next;
+					show();
+					return true;
+				},
+				stopEvent: (event: Event) => pick.contains(event.target as globalThis.Node),
+				ignoreMutation: (mutation) =>
+					mutation.type !== 'selection' && !contentDOM.contains(mutation.target as globalThis.Node)
+			};
+		};
+	}
+});

@@ -1,0 +1,133 @@
+/** A place to answer: the prompt is the teacher's, what is in it the student's. */
+import { mergeAttributes, Node } from '@tiptap/core';
+import type { NodeViewRendererProps } from '@tiptap/core';
+import type { Node as ProseNode } from '@tiptap/pm/model';
+import { field, knob, setAttributes, wrapped } from './furniture';
+import { SketchPad } from './sketch';
+import type { Surroundings } from '../types';
+
+const KINDS = [
+	['lines', 'lines to write on'],
+	['number', 'a number'],
+	['choice', 'a choice'],
+	['photo', 'a photo'],
+	['sketch', 'a sketch']
+] as const;
+
+export const Space = Node.create<{ surroundings: Surroundings }>({
+	name: 'space',
+	group: 'block',
+	content: '(block | option)+',
+	defining: true,
+	isolating: true,
+
+	addAttributes: () => ({
+		prompt: { default: '' },
+		kind: { default: 'lines' },
+		pins: { default: null },
+		strokes: { default: null }
+	}),
+	parseHTML: () => [{ tag: 'div[data-space]' }],
+	renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-space': '' }), 0],
+
+	addNodeView() {
+		return (props) => new SpaceView(props, this.options.surroundings);
+	}
+});
+
+class SpaceView {
+	dom = wrapped('space');
+	contentDOM = document.createElement('div');
+	#frame = wrapped('space-frame');
+	#prompt = wrapped('space-prompt');
+	#input: HTMLTextAreaElement | null = null;
+	#kind: HTMLSelectElement | null = null;
+	#sketch: SketchPad | null = null;
+
+	constructor(
+		private props: NodeViewRendererProps,
+		private surroundings: Surroundings
+	) {
+		this.#prompt.contentEditable = 'false';
+		this.contentDOM.className = 'space-body';
+		this.#frame.append(this.#prompt, this.contentDOM);
+		this.dom.append(this.#frame);
+		if (surroundings.hand === 'teacher') this.#addSettings();
+		this.#addKindTools(props.node);
+		this.update(props.node);
+	}
+
+	#addSettings() {
+		const row = wrapped('space-settings');
+		this.#input = field('Ask something', (value) => this.#set({ prompt: value }));
+		this.#kind = document.createElement('select');
+		this.#kind.setAttribute('aria-label', 'What goes in here');
+		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
+		this.#kind.addEventListener('change', () => this.#set({ kind: this.#kind!.value }));
+		row.append(this.#input, this.#kind);
+		this.#prompt.append(row);
+	}
+
+	#addKindTools(node: ProseNode) {
+		if (node.attrs.kind === 'sketch') {
+			const canDraw = this.surroundings.hand === 'student';
+			this.#sketch = new SketchPad(canDraw, (strokes) => this.#set({ strokes }));
+			this.#frame.insertBefore(this.#sketch.dom, this.contentDOM);
+		}
+		if (node.attrs.kind === 'photo' && this.surroundings.hand === 'student') {
+			const tools = wrapped('space-tools');
+			tools.contentEditable = 'false';
+			tools.append(knob('Add a photo', () => this.#addPhoto()));
+			this.#frame.append(tools);
+		}
+	}
+
+	#addPhoto() {
+		const chooser = document.createElement('input');
+		chooser.type = 'file';
+		chooser.accept = 'image/*';
+		chooser.onchange = async () => {
+			const file = chooser.files?.[0];
+			const at = this.props.getPos();
+			if (!file || at === undefined) return;
+			const src = await this.surroundings.addPicture(file);
+			const end = at + (this.props.editor.state.doc.nodeAt(at)?.nodeSize ?? 2) - 1;
+			this.props.editor.commands.insertContentAt(end, { type: 'image', attrs: { src, alt: '' } });
+		};
+		chooser.click();
+	}
+
+	#set(attributes: Record<string, unknown>) {
+		setAttributes(this.props, attributes);
+	}
+
+	update(node: ProseNode) {
+		if (node.type.name !== 'space') return false;
+		const { prompt, kind } = node.attrs;
+		if (this.#sketch === null && kind === 'sketch') return false;
+		this.dom.className = `space ${kind}${hasAnswer(node) ? ' answered' : ''}`;
+		if (this.#input && document.activeElement !== this.#input) this.#input.value = prompt;
+		if (this.#kind) this.#kind.value = kind;
+		if (!this.#input) this.#prompt.textContent = prompt;
+		this.contentDOM.setAttribute('aria-label', prompt || 'Your answer');
+		this.#sketch?.draw(node.attrs.strokes ?? []);
+		return true;
+	}
+
+	stopEvent(event: Event) {
+		return !this.contentDOM.contains(event.target as globalThis.Node);
+	}
+
+	ignoreMutation(mutation: { target: globalThis.Node; type: string }) {
+		return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target);
+	}
+}
+
+function hasAnswer(node: ProseNode): boolean {
+	if (node.attrs.strokes?.length || node.attrs.pins?.length) return true;
+	let found = node.attrs.kind !== 'choice' && node.textContent.trim() !== '';
+	node.descendants((child) => {
+		if (child.type.name === 'image' || child.attrs.picked) found = true;
+	});
+	return found;
+}

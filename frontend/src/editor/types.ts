@@ -1,0 +1,31 @@
+import type { Against } from './against';
+
+/** A page and its nodes as they go over the wire. */
+export interface PageNode {
+	type: string;
+	attrs?: Record<string, unknown>;
+	content?: PageNode[];
+	marks?: { type: string; attrs?: Record<string, unknown> }[];
+	text?: string;
+}
+
+/** What the editor is told about where it stands. */
+export interface Surroundings {
+	/** Who writes here: it decides which tools and which node furniture there are. */
+	hand: 'teacher' | 'student' | 'reader';
+	/** Students may write everywhere, or only in spaces. */
+	onlySpaces: boolean;
+	/** Stores a picture and gives its address. */
+	addPicture: (file: File) => Promise<string>;
+	/** How to speak of whose page it is: "Ms Okafor". */
+	teacherName: string;
+	/** Another state of the page, against which this one is read. */
+	against?: Against;
+}
+
+export function newId(): string {
+	const bytes = crypto.getRandomValues(new Uint8Array(9));
+	return btoa(String.fromCharCode(...bytes))
+		.replaceAll('+', '-')
+		.replaceAll('/', '_');
+}

@@ -1,0 +1,47 @@
+/** Untying a knot: keep mine, take the teacher's, or keep both. Each can be undone like any other change. */
+import type { Editor } from '@tiptap/core';
+import { Fragment, type Node as ProseNode } from '@tiptap/pm/model';
+import { newId } from './types';
+
+export type Untying = 'mine' | 'teachers' | 'both';
+
+/** Unties the kept block at a position. */
+export function untie(editor: Editor, at: number, how: Untying) {
+	const { state } = editor;
+	const kept = state.doc.nodeAt(at);
+	if (!kept) return;
+	const transaction = state.tr;
+	const source = how === 'mine' ? findBlock(state.doc, kept.attrs.from) : null;
+	if (how === 'teachers' || (source && replaceWords(source, kept)))
+		transaction.delete(at, at + kept.nodeSize);
+	else transaction.replaceWith(at, at + kept.nodeSize, freshened(kept.content));
+	editor.view.dispatch(transaction.scrollIntoView());
+	editor.view.focus();
+
+	function replaceWords(found: { node: ProseNode; at: number }, mine: ProseNode): boolean {
+		const wording = mine.firstChild;
+		if (!found.node.isTextblock || !wording?.isTextblock || mine.childCount > 1) return false;
+		const [from, to] = [found.at + 1, found.at + found.node.nodeSize - 1];
+		transaction.replaceWith(from, to, wording.content);
+		at = transaction.mapping.map(at);
+		return true;
+	}
+}
+
+function findBlock(doc: ProseNode, id: string): { node: ProseNode; at: number } | null {
+	let found: { node: ProseNode; at: number } | null = null;
+	doc.descendants((node, at) => {
+		if (node.attrs.id === id) found = { node, at };
+		return found === null;
+	});
+	return found;
+}
+
+/** The kept blocks as the student's own. */
+function freshened(content: Fragment): Fragment {
+	const blocks: ProseNode[] = [];
+	content.forEach((node) => {
+		blocks.push(node.type.create({ ...node.attrs, id: newId() }, node.content, node.marks));
+	});
+	return Fragment.from(blocks);
+}

@@ -1,0 +1,70 @@
+<!-- A master page: the page in the middle, its own thread beside it. -->
+<script lang="ts">
+	import type { Editor } from '@tiptap/core';
+	import { onMount } from 'svelte';
+	import { PageEditor, Tools, type Surroundings } from '../../editor';
+	import { attempt } from '../../ui/report';
+	import type { MasterState } from './master.svelte';
+	import { MasterPageState } from './page.svelte';
+	import PageThread from './PageThread.svelte';
+
+	let { master, id }: { master: MasterState; id: number } = $props();
+	// The view is made anew for every page (keyed by its id), so what is read here once stays true.
+	// svelte-ignore state_referenced_locally
+	const page = new MasterPageState(id, () => void master.load());
+	let editor = $state.raw<Editor>();
+
+	const surroundings: Surroundings = {
+		hand: 'teacher',
+		onlySpaces: false,
+		addPicture: async (file) => (await attempt(() => page.addPicture(file, master.id))) ?? '',
+		teacherName: 'the teacher'
+	};
+	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
+	const saying = $derived(
+		{ saved: 'saved', saving: 'saving …', waiting: '…', kept: 'not saved yet; trying again' }[page.state]
+	);
+
+	onMount(() => {
+		void attempt(() => page.load());
+		return () => void page.save();
+	});
+</script>
+
+<svelte:head><title>{page.title || 'Page'} · Red Thread</title></svelte:head>
+
+{#if page.page}
+	<div class="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_272px]">
+		<div class="flex min-w-0 flex-col px-4 pt-10 sm:pr-8 sm:pl-10">
+			<div class="pl-[22px] sm:pl-[34px]">
+				<input
+					class="w-full bg-transparent font-serif text-[30px] leading-tight font-semibold tracking-tight"
+					aria-label="Title of the page"
+					value={page.title}
+					oninput={(event) => page.retitle(event.currentTarget.value)}
+					onkeydown={(event) => event.key === 'Enter' && editor?.commands.focus('start')}
+				/>
+				<p class="mb-5 text-[13px] text-soft">
+					{section} · students may write {page.page.attrs?.writing === 'spaces'
+						? 'in its spaces'
+						: 'everywhere'} ·
+					<span role="status">{saying}</span>
+				</p>
+			</div>
+			<div class="grow">
+				<PageEditor
+					page={page.page}
+					{surroundings}
+					facts={page.facts}
+					label="The page"
+					bind:editor
+					onchange={(content) => page.type(content)}
+				/>
+			</div>
+			{#if editor}<Tools {editor} {surroundings} />{/if}
+		</div>
+		<div class="border-t border-line px-4 pt-10 pb-8 lg:border-t-0 lg:border-l lg:px-3.5">
+			<div class="lg:sticky lg:top-10"><PageThread {page} master={master.id} /></div>
+		</div>
+	</div>
+{/if}

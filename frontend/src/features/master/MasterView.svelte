@@ -1,0 +1,40 @@
+<!-- The master: its outline at the side, one page in the middle. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { route } from '../../router';
+	import { attempt } from '../../ui/report';
+	import { MasterState } from './master.svelte';
+	import MasterPage from './MasterPage.svelte';
+	import Side from './Side.svelte';
+
+	const params = $derived(route.params as { master: string; page?: string });
+	// svelte-ignore state_referenced_locally
+	const master = new MasterState(Number(params.master));
+	// With no page in the address the first changed one is shown. The address stays: to change it here would
+	// take away the way to another view that the teacher may have chosen meanwhile.
+	let first = $state<number | null>(null);
+	const page = $derived(params.page ? Number(params.page) : first);
+
+	onMount(() =>
+		attempt(async () => {
+			await master.load();
+			first = (master.view?.pages.find((one) => one.changed) ?? master.view?.pages[0])?.id ?? null;
+		})
+	);
+</script>
+
+<div class="grid h-full grid-cols-1 md:grid-cols-[304px_minmax(0,1fr)]">
+	<div class="min-h-0 max-md:max-h-[45vh]"><Side {master} {page} /></div>
+	<main class="min-h-0 overflow-y-auto border-t border-line bg-paper md:border-t-0 md:border-l">
+		{#if page && master.view}
+			{#key page}<MasterPage {master} id={page} />{/key}
+		{:else if master.view && master.rows.length === 0}
+			<div class="mx-auto max-w-md px-6 py-24">
+				<h1 class="mb-3 font-serif text-2xl font-semibold">Your master begins here</h1>
+				<p class="text-soft">
+					Make a section at the left, then its first page. Nobody sees it before you push it.
+				</p>
+			</div>
+		{/if}
+	</main>
+</div>

@@ -1,0 +1,143 @@
+<!-- The master's outline: one tree, moved through and changed by mouse and by key. -->
+<script lang="ts">
+	import { go } from '../../router';
+	import type { MasterState } from './master.svelte';
+	import OutlineRow from './OutlineRow.svelte';
+	import { dropTarget, stepTarget, type Kind, type Row } from './rows';
+
+	interface Props {
+		master: MasterState;
+		page: number | null;
+		onadd: (kind: Kind, holder: number | null, parent: number | null) => void;
+	}
+	let { master, page, onadd }: Props = $props();
+
+	let focused = $state<string | null>(null);
+	let renaming = $state<string | null>(null);
+	let dragged = $state<Row | null>(null);
+	let over = $state<string | null>(null);
+	let list: HTMLElement;
+
+	const rows = $derived(master.shown.filter((row) => row.kind !== 'needle'));
+	const first = $derived(focused ?? (page ? `page-${page}` : rows[0]?.key));
+	const open = (row: Row) => go(`/master/${master.id}/page/${row.id}`);
+	const push = (pages: number[]) => go(`/master/${master.id}/push?pages=${pages.join('.')}`);
+	const pagesIn = (row: Row) =>
+		master.rows.filter((one) => one.kind === 'page' && one.holder === row.id).map((one) => one.id);
+
+	function choicesFor(row: Row) {
+		const common = [
+			{ words: 'Move up', keys: 'Alt ↑', run: () => master.move(row, stepTarget(master.rows, row, -1)) },
+			{ words: 'Move down', keys: 'Alt ↓', run: () => master.move(row, stepTarget(master.rows, row, 1)) },
+			{ words: 'Take out', keys: 'Delete', run: () => master.takeOut(row) }
+		];
+		const rename = { words: 'Rename', keys: 'F2', run: () => (renaming = row.key) };
+		if (row.kind === 'page') {
+			const parent = row.parent ?? row.id;
+			return [
+				{ words: 'Push this page', run: () => push([row.id]) },
+				{ words: 'Choose, to push several', keys: 'X', run: () => master.mark(row.id) },
+				{ words: 'New page tucked under it', run: () => onadd('page', row.holder, parent) },
+				...common
+			];
+		}
+		if (row.kind === 'section') {
+			return [
+				{ words: 'New page', run: () => onadd('page', row.id, null) },
+				{ words: 'Push all its pages', run: () => push(pagesIn(row)) },
+				rename,
+				...common
+			];
+		}
+		return [{ words: 'New section', run: () => onadd('section', row.id, null) }, rename, ...common];
+	}
+
+	function focusRow(key: string | undefined) {
+		if (!key) return;
+		focused = key;
+		list.querySelector<HTMLElement>(`[data-key="${key}"]`)?.focus();
+	}
+
+	function keys(event: KeyboardEvent, row: Row) {
+		const at = rows.findIndex((one) => one.key === row.key);
+		const steps: Record<string, () => void> = {
+			ArrowDown: () => focusRow(rows[at + 1]?.key),
+			ArrowUp: () => focusRow(rows[at - 1]?.key),
+			Home: () => focusRow(rows[0]?.key),
+			End: () => focusRow(rows.at(-1)?.key),
+			Enter: () => row.kind === 'page' && open(row),
+			F2: () => row.kind !== 'page' && (renaming = row.key),
+			Delete: () => void master.takeOut(row),
+			x: () => row.kind === 'page' && master.mark(row.id)
+		};
+		const arrow = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+		if (event.altKey && arrow) void move(row, arrow);
+		else if (!event.altKey && !event.ctrlKey && !event.metaKey && steps[event.key]) steps[event.key]!();
+		else return;
+		event.preventDefault();
+	}
+
+	async function move(row: Row, step: -1 | 1) {
+		await master.move(row, stepTarget(master.rows, row, step));
+		focusRow(row.key);
+	}
+
+	function click(event: MouseEvent, row: Row) {
+		focused = row.key;
+		if (row.kind !== 'page' || (event.target as HTMLElement).closest('button, input')) return;
+		if (event.ctrlKey || event.metaKey || event.shiftKey) master.mark(row.id);
+		else open(row);
+	}
+
+	function drop(event: DragEvent, on: Row) {
+		event.preventDefault();
+		if (dragged) void master.move(dragged, dropTarget(master.rows, dragged, on));
+		dragged = over = null;
+	}
+</script>
+
+<ul bind:this={list} role="tree" aria-label="Outline" class="relative">
+	{#each master.shown as row (row.key)}
+		{#if row.kind === 'needle'}
+			<li role="none" class="relative">
+				<OutlineRow {row} here={false} marked={false} renaming={false} choices={[]} onrename={() => {}} />
+			</li>
+		{:else}
+			<li
+				role="treeitem"
+				aria-level={row.depth + 1}
+				aria-selected={row.kind === 'page' && row.id === page}
+				aria-label="{row.name}{row.given ? ', given out' : ''}{row.changed ? ', changed since' : ''}"
+				data-key={row.key}
+				tabindex={row.key === first ? 0 : -1}
+				draggable={renaming !== row.key}
+				class="group relative cursor-pointer rounded-md {over === row.key && dragged
+					? 'shadow-[0_2px_0_0_var(--accent)]'
+					: ''}"
+				onclick={(event) => click(event, row)}
+				onkeydown={(event) => event.target === event.currentTarget && keys(event, row)}
+				ondragstart={() => (dragged = row)}
+				ondragend={() => (dragged = over = null)}
+				ondragover={(event) => {
+					if (!dragged || !dropTarget(master.rows, dragged, row)) return;
+					event.preventDefault();
+					over = row.key;
+				}}
+				ondrop={(event) => drop(event, row)}
+			>
+				<OutlineRow
+					{row}
+					here={row.kind === 'page' && row.id === page}
+					marked={row.kind === 'page' && master.marked.includes(row.id)}
+					renaming={renaming === row.key}
+					choices={choicesFor(row)}
+					onrename={(name) => {
+						renaming = null;
+						if (name) void master.rename(row, name);
+						focusRow(row.key);
+					}}
+				/>
+			</li>
+		{/if}
+	{/each}
+</ul>

@@ -1,0 +1,85 @@
+<!-- The page's own thread: what is not pushed yet at the top, then the editions and who stands on each. -->
+<script lang="ts">
+	import { go } from '../../router';
+	import Sign from '../../thread/Sign.svelte';
+	import Button from '../../ui/Button.svelte';
+	import { count, day } from '../../ui/words';
+	import type { MasterPageState } from './page.svelte';
+
+	let { page, master }: { page: MasterPageState; master: number } = $props();
+	const latest = $derived(page.editions[0]);
+	const first = $derived(page.editions.at(-1)?.number);
+	const told = $derived(page.changed.slice(0, 5));
+
+	const compare = (one: number, other: number) =>
+		`/master/${master}/page/${page.id}/editions/${one}/${other}`;
+
+	async function push() {
+		await page.save();
+		go(`/master/${master}/push?pages=${page.id}`);
+	}
+</script>
+
+<section aria-labelledby="thread-title" class="pr-5">
+	<h2 id="thread-title" class="mb-3 pl-8 text-[13px] font-semibold text-soft">This page’s thread</h2>
+	<ol>
+		{#if !latest}
+			<li class="relative pl-8">
+				<Sign name="loose" class="absolute -top-0.5 left-0 h-6 w-6" />
+				<p class="font-semibold">Not given out yet</p>
+				<p class="mb-3 text-[13px] text-soft">Nobody but teachers sees it.</p>
+				<Button go onclick={push}>Push this page</Button>
+			</li>
+		{:else}
+			<li class="relative min-h-13 pb-6 pl-8">
+				<span class="absolute top-5 bottom-0 left-[11px] w-0.5 bg-thread"></span>
+				<Sign name={page.changed.length ? 'loose' : 'line'} class="absolute -top-0.5 left-0 h-6 w-6" />
+				{#if page.changed.length}
+					<p class="font-semibold">Changed since {day(latest.made_at)}</p>
+					<ul class="mt-1 mb-3 list-disc pl-4 text-[13px]">
+						{#each told as change, k (k)}<li>{change.words}</li>{/each}
+						{#if page.changed.length > told.length}
+							<li>and {count(page.changed.length - told.length, 'more change')}</li>
+						{/if}
+					</ul>
+					<div class="flex flex-wrap items-center gap-3">
+						<Button go onclick={push}>Push the change</Button>
+						<a class="text-[13px] text-soft underline hover:text-ink" href={compare(latest.number, 0)}
+							>Compare the two</a
+						>
+					</div>
+				{:else}
+					<p class="font-semibold">Nothing new</p>
+					<p class="mb-3 text-[13px] text-soft">The newest edition is what you see.</p>
+					<Button onclick={push}>Push it to more</Button>
+				{/if}
+			</li>
+			{#each page.editions as edition, k (edition.id)}
+				<li class="relative min-h-13 pb-6 pl-8">
+					{#if k < page.editions.length - 1}
+						<span class="absolute top-5 bottom-0 left-[11px] w-0.5 bg-thread"></span>
+					{/if}
+					<Sign name="stitch" class="absolute -top-0.5 left-0 h-6 w-6" />
+					<p class="font-semibold">Edition {edition.number}</p>
+					<p class="text-[12.5px] text-soft">
+						{day(edition.made_at)}{edition.number === first ? ', first given' : ''}
+						{#if k + 1 < page.editions.length}
+							· <a
+								class="underline hover:text-ink"
+								href={compare(page.editions[k + 1]!.number, edition.number)}>what it changed</a
+							>
+						{/if}
+					</p>
+					<p class="text-[13px] font-semibold">
+						{edition.students ? count(edition.students, 'student') : 'nobody'}
+					</p>
+					{#if edition.students}
+						<p class="text-[12.5px] text-soft">
+							{edition.written} have written{k > 0 ? ' · behind' : ''}
+						</p>
+					{/if}
+				</li>
+			{/each}
+		{/if}
+	</ol>
+</section>

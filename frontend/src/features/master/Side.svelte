@@ -1,0 +1,97 @@
+<!-- The outline's side of the screen: the course, the places, the tree. -->
+<script lang="ts">
+	import { go } from '../../router';
+	import Sign from '../../thread/Sign.svelte';
+	import Button from '../../ui/Button.svelte';
+	import { toasts } from '../../ui/toasts.svelte';
+	import { count } from '../../ui/words';
+	import { Me, Places } from '../session';
+	import BringIn from './BringIn.svelte';
+	import type { MasterState } from './master.svelte';
+	import NewThing from './NewThing.svelte';
+	import Outline from './Outline.svelte';
+	import type { Kind } from './rows';
+
+	let { master, page }: { master: MasterState; page: number | null } = $props();
+	let asked = $state<{ kind: Kind; holder: number | null; parent: number | null } | null>(null);
+	let bringing = $state(false);
+	let find: HTMLInputElement;
+
+	const section = $derived(
+		master.rows.find((row) => row.kind === 'page' && row.id === page)?.holder ??
+			master.rows.findLast((row) => row.kind === 'section')?.id ??
+			null
+	);
+
+	function keys(event: KeyboardEvent) {
+		const target = event.target as HTMLElement;
+		if (target.closest('input, textarea, select, [contenteditable=true]')) return;
+		if (event.key === '/') find.focus();
+		else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && toasts.undoLast()) void 0;
+		else return;
+		event.preventDefault();
+	}
+</script>
+
+<svelte:window onkeydown={keys} />
+
+<aside class="flex h-full min-h-0 flex-col pt-4 pb-3 pl-4.5" aria-label="Master">
+	<div class="flex items-center gap-2 pr-3.5">
+		<Sign name="needle" class="h-6 w-5" />
+		<span class="min-w-0 grow truncate font-serif text-[17px] font-semibold tracking-tight"
+			>{master.view?.name}</span
+		>
+		<Me />
+	</div>
+	<div class="mt-3 mb-3"><Places master={master.id} here="master" /></div>
+	<div class="mr-3.5 mb-2 flex items-center gap-2 rounded-md border border-line bg-paper px-2.5">
+		<input
+			bind:this={find}
+			bind:value={master.sought}
+			class="min-w-0 grow bg-transparent py-1.5 outline-offset-4"
+			placeholder="Find a page"
+			aria-label="Find a page"
+			onkeydown={(event) => event.key === 'Escape' && (master.sought = '')}
+		/>
+		<kbd class="rounded border border-line px-1.5 text-[11px] text-soft">/</kbd>
+	</div>
+	<div class="min-h-0 grow overflow-y-auto pr-3.5 pb-4">
+		{#if master.view && master.rows.length === 0}
+			<p class="py-6 pl-4 text-soft">
+				This master is empty. Make a section first; pages go into it. Or bring in what you have as Markdown.
+			</p>
+		{:else if master.shown.length === 0 && master.sought}
+			<p class="py-6 pl-4 text-soft">No page is called that.</p>
+		{/if}
+		<Outline {master} {page} onadd={(kind, holder, parent) => (asked = { kind, holder, parent })} />
+	</div>
+	{#if master.marked.length}
+		<div class="flex flex-wrap items-center gap-2 pt-2 pr-3.5">
+			<Button go onclick={() => go(`/master/${master.id}/push?pages=${master.marked.join('.')}`)}>
+				Push {count(master.marked.length, 'page')}
+			</Button>
+			<Button quiet onclick={() => (master.marked = [])}>Let go</Button>
+		</div>
+	{:else}
+		<div class="flex flex-wrap gap-1.5 pt-2 pr-3.5">
+			<Button
+				class="px-2.5"
+				disabled={section === null}
+				onclick={() => (asked = { kind: 'page', holder: section, parent: null })}
+			>
+				New page
+			</Button>
+			<Button class="px-2.5" onclick={() => (asked = { kind: 'section', holder: null, parent: null })}
+				>New section</Button
+			>
+			<Button quiet class="px-2.5" onclick={() => (bringing = true)}>Bring in</Button>
+		</div>
+	{/if}
+</aside>
+
+<NewThing
+	{master}
+	bind:asked
+	onmade={(kind, id) => kind === 'page' && go(`/master/${master.id}/page/${id}`)}
+/>
+<BringIn {master} bind:open={bringing} />

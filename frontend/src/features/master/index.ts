@@ -1,0 +1,3 @@
+export { MasterState } from './master.svelte';
+export { default as Outline } from './Outline.svelte';
+export { default as Side } from './Side.svelte';

@@ -1,0 +1,127 @@
+<!-- One page of a student's notebook. -->
+<script lang="ts">
+	import Clock from '@lucide/svelte/icons/history';
+	import type { Editor } from '@tiptap/core';
+	import { onMount } from 'svelte';
+	import { PageEditor, Tools, type Surroundings } from '../../editor';
+	import { attempt } from '../../ui/report';
+	import { count } from '../../ui/words';
+	import Button from '../../ui/Button.svelte';
+	import { dayAndTime } from '../../ui/words';
+	import type { CopyState } from './copy.svelte';
+	import Past from './Past.svelte';
+	import { PastState } from './past.svelte';
+
+	let { copy, hand }: { copy: CopyState; hand: 'student' | 'reader' } = $props();
+	let editor = $state.raw<Editor>();
+	// svelte-ignore state_referenced_locally
+	const past = new PastState(copy);
+
+	const onlySpaces = $derived(copy.page?.attrs?.writing === 'spaces');
+	const surroundings = $derived<Surroundings>({
+		hand,
+		onlySpaces,
+		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
+		teacherName: 'the teacher'
+	});
+	const SAYING = {
+		saved: 'All you write is saved as you go.',
+		waiting: 'All you write is saved as you go.',
+		saving: 'Saving …',
+		kept: 'Not saved yet; your words are kept in this browser and sent as soon as they can be.',
+		'signed-out': '',
+		refused: ''
+	};
+
+	onMount(() => {
+		void attempt(() => copy.load());
+		const leave = () => void copy.save();
+		window.addEventListener('pagehide', leave);
+		window.addEventListener('online', leave);
+		return () => {
+			window.removeEventListener('pagehide', leave);
+			window.removeEventListener('online', leave);
+			void copy.save();
+		};
+	});
+</script>
+
+{#if copy.page && copy.open}
+	<article
+		class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10 {past.moments
+			? 'pb-[52vh] md:mr-80 md:pb-0'
+			: ''}"
+	>
+		<header class="pl-[22px] sm:pl-[34px]">
+			<button
+				type="button"
+				class="float-right ml-4 inline-flex min-h-8 items-center gap-1.5 text-[13px] text-soft hover:text-ink"
+				aria-expanded={past.moments !== null}
+				onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
+			>
+				<Clock size={15} /> How it came about
+			</button>
+			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
+				{copy.page.attrs?.title}
+			</h1>
+			{#if hand === 'student'}
+				<p class="mb-5 text-[13px] text-soft" role="status">
+					Your teacher’s page and yours{onlySpaces ? '; you write in its spaces' : ''}. {SAYING[copy.state]}
+					{#if copy.arrived.length}
+						<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
+					{/if}
+				</p>
+				{#if copy.state === 'signed-out'}
+					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
+						<b>You are not signed in any more.</b> Your words are kept in this browser.
+						<a class="font-semibold underline" href="/sign-in?next={encodeURIComponent(location.pathname)}"
+							>Sign in again</a
+						>, and they are saved.
+					</p>
+				{:else if copy.state === 'refused' && copy.problem}
+					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
+						<b>{copy.problem.message}</b>
+						{copy.problem.hint}
+					</p>
+				{/if}
+			{:else}
+				<p class="mb-5 text-[13px] text-soft">
+					{copy.open.notebook.person_name}, {copy.open.notebook.class_name}. You are reading; only the student
+					writes here.
+				</p>
+			{/if}
+		</header>
+		{#if past.at && past.page}
+			<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3" role="status">
+				<p class="grow">
+					<b>As it was on {dayAndTime(past.at.made_at)}.</b>
+					{hand === 'student' ? 'Your teacher’s newest words stay when you go back.' : ''}
+				</p>
+				{#if hand === 'student'}
+					<Button go onclick={() => void attempt(() => past.goBack())}>Go back to this</Button>
+				{/if}
+				<Button onclick={() => past.close()}>Stay with now</Button>
+			</div>
+			{#key past.at.revision}
+				<PageEditor
+					page={past.page}
+					surroundings={{ ...surroundings, hand: 'reader' }}
+					facts={copy.facts}
+					label="The page as it was"
+				/>
+			{/key}
+		{/if}
+		<div class="grow {past.at ? 'hidden' : ''}">
+			<PageEditor
+				page={copy.page}
+				{surroundings}
+				facts={copy.facts}
+				label="The page {copy.page.attrs?.title}"
+				bind:editor
+				onchange={(content) => copy.type(content)}
+			/>
+		</div>
+		{#if editor && hand === 'student' && !past.at}<Tools {editor} {surroundings} />{/if}
+	</article>
+	{#if past.moments}<Past {past} {hand} />{/if}
+{/if}

@@ -1,0 +1,58 @@
+<!-- A student's notebook: the list and one page beside it; on a phone one after the other. -->
+<script lang="ts">
+	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
+	import { onMount, untrack } from 'svelte';
+	import { route } from '../../router';
+	import { attempt } from '../../ui/report';
+	import { CopyState } from './copy.svelte';
+	import CopyPage from './CopyPage.svelte';
+	import { NotebookState } from './notebook.svelte';
+	import Shelf from './Shelf.svelte';
+
+	const params = $derived(route.params as { notebook: string; copy?: string });
+	const id = $derived(params.copy ? Number(params.copy) : null);
+	const copy = $derived(id ? new CopyState(id, () => void attempt(() => notebook.load())) : null);
+	// svelte-ignore state_referenced_locally
+	const notebook: NotebookState = new NotebookState(Number(params.notebook), () => void copy?.refresh());
+
+	// Opening a page is seeing it: the list must know.
+	$effect(() => {
+		if (copy?.open) untrack(() => void attempt(() => notebook.load()));
+	});
+
+	onMount(() => {
+		void attempt(() => notebook.load());
+		notebook.listen();
+		return () => notebook.stop();
+	});
+</script>
+
+<svelte:head><title>{notebook.view?.notebook.master_name ?? 'Notebook'} · Red Thread</title></svelte:head>
+
+<div class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)]">
+	<div class="min-h-0 {id ? 'hidden md:block' : ''}"><Shelf {notebook} copy={id} /></div>
+	<main class="min-h-0 overflow-y-auto border-line bg-paper md:border-l {id ? '' : 'hidden md:block'}">
+		{#if copy}
+			<a
+				href="/notebook/{notebook.id}"
+				class="inline-flex min-h-11 items-center gap-1.5 px-4 pt-1 font-semibold text-soft md:hidden"
+				><ArrowLeft size={18} /> My notebook</a
+			>
+			{#key id}<CopyPage {copy} hand="student" />{/key}
+		{:else if notebook.view}
+			<div class="mx-auto max-w-md px-8 py-24">
+				{#if notebook.news.length}
+					<h1 class="mb-3 font-serif text-2xl font-semibold">Something new is here</h1>
+					<p class="mb-4 text-soft">It stands at the top of the list.</p>
+					<a
+						class="inline-block rounded-md bg-accent px-4 py-2 font-semibold text-accent-ink"
+						href="/notebook/{notebook.id}/page/{notebook.news[0]!.id}">Open “{notebook.news[0]!.title}”</a
+					>
+				{:else}
+					<h1 class="mb-3 font-serif text-2xl font-semibold">Nothing new</h1>
+					<p class="text-soft">Choose a page at the left and write on.</p>
+				{/if}
+			</div>
+		{/if}
+	</main>
+</div>

@@ -1,0 +1,73 @@
+<!-- The notebook's list: first what is new, then everything in its place. -->
+<script lang="ts">
+	import Sign from '../../thread/Sign.svelte';
+	import { Me } from '../session';
+	import { progressOf, type NotebookState, type PageLine } from './notebook.svelte';
+
+	let { notebook, copy }: { notebook: NotebookState; copy: number | null } = $props();
+	const about = $derived(notebook.view?.notebook);
+	const first = $derived(about?.person_name.split(' ')[0]);
+	const address = (page: PageLine) => `/notebook/${notebook.id}/page/${page.id}`;
+</script>
+
+{#snippet line(page: PageLine, news: boolean)}
+	<li class="relative">
+		{#if news}
+			<Sign
+				name={page.news === 'new' ? 'needle' : 'stitch'}
+				class="absolute top-1/2 left-[6px] h-6 w-6 -translate-y-1/2"
+			/>
+		{:else if page.knots}
+			<Sign name="knot" class="absolute top-1/2 left-[14px] h-6 w-6 -translate-y-1/2" />
+		{/if}
+		<a
+			href={address(page)}
+			aria-current={page.id === copy ? 'page' : undefined}
+			class="flex min-h-11 items-center gap-2 rounded-md pr-2 md:min-h-[31px] {news
+				? 'pl-[38px]'
+				: page.tucked
+					? 'pl-[58px]'
+					: 'pl-[44px]'} {page.id === copy
+				? 'bg-raised shadow-[0_0_0_1px_var(--line)]'
+				: 'hover:bg-raised/60'}"
+		>
+			<span class="min-w-0 grow truncate {page.tucked && !news ? 'text-soft' : ''}">{page.title}</span>
+			<span class="shrink-0 text-xs text-soft">
+				{news ? (page.news === 'new' ? 'new page' : 'something new') : progressOf(page)}
+			</span>
+		</a>
+	</li>
+{/snippet}
+
+<nav class="flex h-full min-h-0 flex-col overflow-y-auto px-4 pt-4 pb-6" aria-label="Notebook">
+	<div class="flex items-center gap-2">
+		<Sign name="needle" class="h-6 w-5" />
+		<span class="min-w-0 grow truncate font-serif text-[17px] font-semibold tracking-tight"
+			>{first ? `${first}’s ${about?.master_name}` : ''}</span
+		>
+		<Me />
+	</div>
+	<p class="mb-4 pl-7 text-soft">{about?.class_name ?? ''}</p>
+	{#if notebook.news.length}
+		<h2 class="mb-1 font-semibold">New</h2>
+		<ul class="mb-4">
+			{#each notebook.news as page (page.id)}{@render line(page, true)}{/each}
+		</ul>
+	{/if}
+	<h2 class="mb-1 font-semibold">My notebook</h2>
+	{#if notebook.view && notebook.pages.length === 0}
+		<p class="py-3 text-soft">
+			Nothing here yet. When your teacher gives out a page, it comes by itself; you need not load anything
+			again.
+		</p>
+	{/if}
+	{#each notebook.view?.sections ?? [] as section, k (section.id)}
+		{#if section.divider && section.divider !== notebook.view?.sections[k - 1]?.divider}
+			<p class="pt-2 pl-[30px] text-[12.5px] font-semibold text-soft">{section.divider}</p>
+		{/if}
+		<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{section.name}</h3>
+		<ul>
+			{#each section.pages as page (page.id)}{@render line(page, false)}{/each}
+		</ul>
+	{/each}
+</nav>

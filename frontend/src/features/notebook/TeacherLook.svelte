@@ -1,0 +1,21 @@
+<!-- A student's page, for the teacher to read. -->
+<script lang="ts">
+	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
+	import { route } from '../../router';
+	import { Frame } from '../session';
+	import { CopyState } from './copy.svelte';
+	import CopyPage from './CopyPage.svelte';
+
+	const params = route.params as { master: string; copy: string };
+	const copy = new CopyState(Number(params.copy));
+	const title = $derived(copy.open ? `${copy.open.notebook.person_name}’s page` : 'A student’s page');
+</script>
+
+<Frame master={Number(params.master)} here="reach" {title}>
+	<button
+		type="button"
+		class="inline-flex min-h-11 items-center gap-1.5 px-5 font-semibold text-soft hover:text-ink"
+		onclick={() => history.back()}><ArrowLeft size={18} /> Back to the board</button
+	>
+	<CopyPage {copy} hand="reader" />
+</Frame>

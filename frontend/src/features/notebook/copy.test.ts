@@ -1,0 +1,171 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { PageNode } from '../../editor';
+import { CopyState } from './copy.svelte';
+import { keptFor } from './unsaved';
+
+// The client keeps the `fetch` that it finds when it is loaded, and asks by addresses without a host.
+const wire = vi.hoisted(() => {
+	const line = { answer: undefined as unknown as (request: Request) => Promise<Response> };
+	globalThis.Request = class extends Request {
+		constructor(input: RequestInfo | URL, init?: RequestInit) {
+			super(typeof input === 'string' ? new URL(input, 'http://red-thread.test') : input, init);
+		}
+	};
+	globalThis.fetch = (request) => line.answer(request as Request);
+	return line;
+});
+
+const words = (text: string): PageNode[] => [
+	{ type: 'paragraph', attrs: { id: 'a' }, content: [{ type: 'text', text }] }
+];
+const textOf = (page: PageNode | null) => page?.content?.[0]?.content?.[0]?.text;
+
+/** A small server: it keeps one page, merges a stale save by putting the newest words first, and can be unwell. */
+class Server {
+	revision = 0;
+	edition = 1;
+	text = 'Read this.';
+	arrived: string[] = [];
+	saves: { revision: number; edition_id: number; text: string }[] = [];
+	unwell: number | 'offline' | null = null;
+
+	answer = async (request: Request): Promise<Response> => {
+		if (this.unwell === 'offline') throw new TypeError('fetch failed');
+		if (this.unwell) {
+			return Response.json(
+				{ title: 'Not now', detail: 'Try again.', status: this.unwell },
+				{ status: this.unwell, headers: { 'content-type': 'application/problem+json' } }
+			);
+		}
+		if (request.method === 'PUT') return Response.json(this.#save(await request.json()));
+		const document = { type: 'doc', attrs: { title: 'Tides' }, content: words(this.text) };
+		return Response.json({
+			revision: this.revision,
+			edition_id: this.edition,
+			document,
+			edition: document,
+			tied: ['a'],
+			arrived: this.arrived
+		});
+	};
+
+	#save(body: { revision: number; edition_id: number; document: PageNode }) {
+		const text = textOf(body.document) ?? '';
+		this.saves.push({ revision: body.revision, edition_id: body.edition_id, text });
+		const stale = body.revision !== this.revision || body.edition_id !== this.edition;
+		const sent = this.revision + 1;
+		this.revision = stale ? sent + 1 : sent;
+		this.text = stale ? `${this.text} ${text}` : text;
+		return {
+			revision: this.revision,
+			sent_revision: sent,
+			edition_id: this.edition,
+			document: stale ? { type: 'doc', attrs: {}, content: words(this.text) } : null
+		};
+	}
+
+	push(text: string) {
+		this.edition += 1;
+		this.text = text;
+		this.arrived = ['a'];
+	}
+}
+
+let server: Server;
+let copy: CopyState;
+
+beforeEach(async () => {
+	vi.useFakeTimers();
+	localStorage.clear();
+	server = new Server();
+	wire.answer = server.answer;
+	copy = new CopyState(5);
+	await copy.load();
+});
+afterEach(() => vi.useRealTimers());
+
+async function type(text: string) {
+	copy.type(words(text));
+	await vi.advanceTimersByTimeAsync(1000);
+}
+
+describe('a page being written on', () => {
+	it('is saved after a pause, all that was typed at once', async () => {
+		copy.type(words('B'));
+		copy.type(words('Be'));
+		expect(copy.state).toBe('waiting');
+		await type('Because');
+		expect(server.saves).toEqual([{ revision: 0, edition_id: 1, text: 'Because' }]);
+		expect(copy.state).toBe('saved');
+	});
+
+	it('goes on from the revision that it saved', async () => {
+		await type('One');
+		await type('One two');
+		expect(server.saves.map((save) => save.revision)).toEqual([0, 1]);
+	});
+
+	it('takes in what came in between', async () => {
+		server.push('Read that.');
+		await type('Mine');
+		await vi.advanceTimersByTimeAsync(1000);
+		expect(textOf(copy.page)).toBe('Read that. Mine');
+		expect(copy.open?.edition_id).toBe(2);
+		expect(copy.arrived).toEqual(['a']);
+	});
+
+	it('is fetched anew when something arrives and nobody is typing', async () => {
+		server.push('Read that.');
+		await copy.refresh();
+		expect(textOf(copy.page)).toBe('Read that.');
+	});
+
+	it('is not fetched but saved when something arrives while it is typed on', async () => {
+		copy.type(words('Typing'));
+		server.push('Read that.');
+		await copy.refresh();
+		expect(server.saves).toEqual([{ revision: 0, edition_id: 1, text: 'Typing' }]);
+	});
+});
+
+describe('words that cannot be sent', () => {
+	it('are kept in the browser, and sent when the line is back', async () => {
+		server.unwell = 503;
+		await type('Kept');
+		expect(copy.state).toBe('kept');
+		expect(keptFor(5)).toMatchObject({ revision: 0, edition: 1 });
+		server.unwell = null;
+		await vi.advanceTimersByTimeAsync(5000);
+		expect(server.text).toBe('Kept');
+		expect(keptFor(5)).toBeNull();
+	});
+
+	it('wait for the student to sign in again', async () => {
+		server.unwell = 401;
+		await type('Kept');
+		expect(copy.state).toBe('signed-out');
+		server.unwell = null;
+		const later = new CopyState(5);
+		await later.load();
+		expect(server.text).toBe('Kept');
+		expect(later.state).toBe('saved');
+	});
+
+	it('are merged with what was pushed meanwhile', async () => {
+		server.unwell = 'offline';
+		await type('Kept');
+		server.unwell = null;
+		server.push('Read that.');
+		await new CopyState(5).load();
+		expect(server.saves).toEqual([{ revision: 0, edition_id: 1, text: 'Kept' }]);
+		expect(server.text).toBe('Read that. Kept');
+	});
+
+	it('that are refused stay in sight with the reason', async () => {
+		server.unwell = 422;
+		await type('Kept');
+		expect(copy.state).toBe('refused');
+		expect(copy.problem?.status).toBe(422);
+		expect(keptFor(5)).not.toBeNull();
+	});
+});

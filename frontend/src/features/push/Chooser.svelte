@@ -1,0 +1,56 @@
+<!-- A list to choose from, with a place to seek in it; by key as well as by touch. -->
+<script lang="ts" generics="T extends { id: number; words: string; under?: string }">
+	import Check from '@lucide/svelte/icons/check';
+
+	interface Props {
+		label: string;
+		items: T[];
+		chosen: number[];
+		quick?: { words: string; run: () => void }[];
+		ontoggle: (id: number) => void;
+	}
+	let { label, items, chosen, quick = [], ontoggle }: Props = $props();
+	let sought = $state('');
+	const shown = $derived(
+		items.filter((item) =>
+			`${item.words} ${item.under ?? ''}`.toLowerCase().includes(sought.trim().toLowerCase())
+		)
+	);
+	const most = 400;
+</script>
+
+<div class="flex flex-wrap gap-2 border-b border-line p-2">
+	<input
+		class="min-w-0 grow rounded border border-line bg-paper px-2 py-1"
+		placeholder="Find in {label.toLowerCase()}"
+		aria-label="Find in {label}"
+		bind:value={sought}
+	/>
+	{#each quick as one (one.words)}
+		<button type="button" class="rounded px-2 py-1 font-semibold hover:bg-accent-wash" onclick={one.run}>
+			{one.words}
+		</button>
+	{/each}
+</div>
+<ul class="min-h-0 overflow-y-auto py-1" aria-label={label}>
+	{#each shown.slice(0, most) as item (item.id)}
+		{@const on = chosen.includes(item.id)}
+		<li>
+			<button
+				type="button"
+				role="checkbox"
+				aria-checked={on}
+				class="flex min-h-9 w-full items-center gap-2 px-3 py-1 text-left hover:bg-accent-wash"
+				onclick={() => ontoggle(item.id)}
+			>
+				<span class="w-4 shrink-0 text-accent"
+					>{#if on}<Check size={16} />{/if}</span
+				>
+				<span class="min-w-0 grow truncate">{item.words}</span>
+				{#if item.under}<span class="shrink-0 text-xs text-soft">{item.under}</span>{/if}
+			</button>
+		</li>
+	{:else}
+		<li class="text-soft px-4 py-3">Nothing is called that.</li>
+	{/each}
+</ul>

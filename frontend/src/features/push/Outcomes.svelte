@@ -1,0 +1,48 @@
+<!-- The counts, and behind each the students. -->
+<script lang="ts">
+	import type { Schemas } from '../../api/client';
+	import Sign from '../../thread/Sign.svelte';
+	import { count } from '../../ui/words';
+	import Behind from './Behind.svelte';
+	import { ORDER, OUTCOMES, type Outcome } from './outcomes';
+
+	interface Props {
+		counts: Partial<Record<Outcome, number>>;
+		rows: Schemas['RowsOut'][];
+		students: Schemas['ReachedOut'][];
+		titles: Record<string, string>;
+		woven?: Schemas['WovenOut'][];
+	}
+	let { counts, rows, students, titles, woven = [] }: Props = $props();
+	const present = $derived(ORDER.filter((outcome) => counts[outcome]));
+	let chosen = $state<Outcome | null>(null);
+	const shown = $derived(chosen && counts[chosen] ? chosen : (present[0] ?? null));
+	const pages = $derived(Object.keys(titles).length);
+</script>
+
+<div class="grid gap-x-10 gap-y-4 md:grid-cols-[290px_minmax(0,1fr)]">
+	<ul>
+		{#each present as outcome (outcome)}
+			{@const told = OUTCOMES[outcome]}
+			<li>
+				<button
+					type="button"
+					aria-pressed={shown === outcome}
+					class="grid w-full grid-cols-[32px_52px_1fr] items-center rounded-md py-2 pr-2 pl-1 text-left aria-pressed:bg-accent-wash"
+					onclick={() => (chosen = outcome)}
+				>
+					<Sign name={told.sign} color={told.color} class="h-6 w-6" />
+					<b class="pr-2.5 text-right font-serif text-xl">{counts[outcome]?.toLocaleString('en')}</b>
+					<span
+						>{told.words}<small class="block text-[12.5px] text-soft"
+							>{told.under}{pages > 1 ? `, ${count(pages, 'page')} counted one by one` : ''}</small
+						></span
+					>
+				</button>
+			</li>
+		{/each}
+	</ul>
+	{#if shown}
+		<Behind outcome={shown} rows={rows.filter((row) => row.outcome === shown)} {students} {titles} {woven} />
+	{/if}
+</div>

@@ -1,0 +1,68 @@
+<!-- During and after: how far it is, then what happened, student by student. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { go, route } from '../../router';
+	import Button from '../../ui/Button.svelte';
+	import { attempt } from '../../ui/report';
+	import { count, dayAndTime } from '../../ui/words';
+	import { Frame } from '../session';
+	import Outcomes from './Outcomes.svelte';
+	import { ResultState } from './result.svelte';
+	import Strip from './Strip.svelte';
+
+	const params = route.params as { master: string; push: string };
+	const master = Number(params.master);
+	const result = new ResultState(Number(params.push));
+
+	onMount(() => {
+		void attempt(async () => {
+			await result.load();
+			result.follow();
+		});
+		return () => result.stop();
+	});
+
+	const view = $derived(result.view);
+	const failed = $derived(view?.push.counts.failed ?? 0);
+</script>
+
+<Frame {master} here="pushes" title="Push">
+	<div class="mx-auto max-w-5xl px-5 py-8 sm:px-14 sm:py-12">
+		{#if view}
+			<p class="mb-1 text-soft">{dayAndTime(view.push.made_at)}</p>
+			<h1 class="max-w-3xl font-serif text-[22px] leading-normal font-semibold tracking-tight sm:text-[27px]">
+				{result.status === 'done' ? 'Pushed' : 'Pushing'}
+				{view.push.sentence}
+			</h1>
+			{#if result.status === 'done'}
+				<p class="mt-1 mb-6 text-[15px]" role="status">
+					Done: {count(result.done, 'student')} of {result.total.toLocaleString('en')}.
+					{failed
+						? `${count(failed, 'row')} failed; everything else is where it should be.`
+						: 'Everyone has it.'}
+				</p>
+				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
+				<Outcomes counts={view.push.counts} rows={view.rows} students={view.students} titles={view.titles} />
+				<div class="mt-8 flex flex-wrap gap-2">
+					<Button go onclick={() => go(`/master/${master}/page/${view.push.page_ids[0]}`)}
+						>Back to the page</Button
+					>
+					<Button onclick={() => go(`/master/${master}/reach`)}>See who has what</Button>
+					{#if failed}
+						<Button onclick={() => go(`/master/${master}/push?pages=${view.push.page_ids.join('.')}`)}>
+							Try those again
+						</Button>
+					{/if}
+				</div>
+			{:else}
+				<div class="mt-6 max-w-xl">
+					<progress class="h-2 w-full accent-accent" max={result.total} value={result.done}></progress>
+					<p class="mt-2" role="status">
+						{result.done.toLocaleString('en')} of {count(result.total, 'student')} done. You may leave; it goes
+						on by itself.
+					</p>
+				</div>
+			{/if}
+		{/if}
+	</div>
+</Frame>

@@ -1,0 +1,54 @@
+<!-- The log of pushes. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { api, ask, type Schemas } from '../../api/client';
+	import { route } from '../../router';
+	import { attempt } from '../../ui/report';
+	import { count, dayAndTime } from '../../ui/words';
+	import { Frame } from '../session';
+	import { ORDER, OUTCOMES } from './outcomes';
+
+	const master = Number((route.params as { master: string }).master);
+	let pushes = $state.raw<Schemas['PushOut'][] | null>(null);
+
+	onMount(() =>
+		attempt(async () => {
+			const path = { master_id: master };
+			pushes = await ask(api.GET('/api/masters/{master_id}/pushes', { params: { path } }));
+		})
+	);
+
+	const told = (push: Schemas['PushOut']) =>
+		ORDER.filter((outcome) => push.counts[outcome])
+			.map((outcome) => `${push.counts[outcome]} ${OUTCOMES[outcome].words}`)
+			.join(' · ');
+</script>
+
+<Frame {master} here="pushes" title="Pushes">
+	<div class="mx-auto max-w-4xl px-5 py-8 sm:px-14 sm:py-10">
+		<h1 class="mb-5 font-serif text-2xl font-semibold">Pushes</h1>
+		{#if pushes?.length === 0}
+			<p class="text-soft">Nothing has been pushed yet. Open a page of the master and push it.</p>
+		{/if}
+		<ol>
+			{#each pushes ?? [] as push (push.id)}
+				<li class="relative pl-9">
+					<span class="absolute top-0 bottom-0 left-[11px] w-0.5 bg-thread"></span>
+					<span class="absolute top-[23px] left-[6px] h-0.5 w-3 -rotate-30 bg-thread"></span>
+					<a
+						class="grid gap-x-4 rounded-md px-2 py-3 hover:bg-accent-wash sm:grid-cols-[1fr_auto]"
+						href="/master/{master}/pushes/{push.id}"
+					>
+						<span class="font-serif text-[17px] font-semibold">{push.sentence}</span>
+						<span class="text-soft">{dayAndTime(push.made_at)}</span>
+						<span class="text-[13px] text-soft"
+							>{push.status === 'done'
+								? told(push)
+								: `${push.students_done} of ${count(push.students, 'student')} done`}</span
+						>
+					</a>
+				</li>
+			{/each}
+		</ol>
+	</div>
+</Frame>

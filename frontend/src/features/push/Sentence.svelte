@@ -1,0 +1,76 @@
+<!-- The push, as a sentence whose parts are the choices. -->
+<script lang="ts">
+	import Pick from '../../ui/Pick.svelte';
+	import Chooser from './Chooser.svelte';
+	import type { PushState } from './push.svelte';
+
+	let { push }: { push: PushState } = $props();
+	const sections = $derived(new Map((push.master?.sections ?? []).map((one) => [one.id, one.name])));
+	const pages = $derived(
+		(push.master?.pages ?? []).map((page) => ({
+			id: page.id,
+			words: page.title,
+			under: page.changed ? 'changed' : page.edition ? sections.get(page.section_id) : 'not given out'
+		}))
+	);
+	const changed = $derived((push.master?.pages ?? []).filter((page) => page.changed).map((page) => page.id));
+	const classes = $derived(
+		(push.master?.classes ?? []).map((one) => ({ id: one.id, words: one.name, under: `${one.students}` }))
+	);
+	const students = $derived(
+		push.students.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
+	);
+	const reached = $derived(
+		push.students
+			.filter((one) => push.classes.includes(one.class_id) || push.singles.includes(one.notebook_id))
+			.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
+	);
+	const quickPages = $derived(
+		changed.length
+			? [{ words: `All that changed (${changed.length})`, run: () => push.set('pages', changed) }]
+			: []
+	);
+</script>
+
+<h1
+	class="max-w-[52rem] font-serif text-[22px] leading-[1.6] font-medium tracking-tight text-balance sm:text-[28px]"
+>
+	Push
+	<Pick words={push.pageWords} label="Pages">
+		<Chooser
+			label="Pages"
+			items={pages}
+			chosen={push.pages}
+			quick={quickPages}
+			ontoggle={(id) => push.toggle('pages', id)}
+		/>
+	</Pick>
+	to
+	<Pick words={push.whomWords} label="Students">
+		<div class="border-b border-line py-1">
+			<Chooser
+				label="Classes"
+				items={classes}
+				chosen={push.classes}
+				quick={[{ words: 'Nobody', run: () => push.set('classes', []) }]}
+				ontoggle={(id) => push.toggle('classes', id)}
+			/>
+		</div>
+		<p class="px-3 pt-2 font-semibold text-soft">Single students</p>
+		<Chooser
+			label="Single students"
+			items={students}
+			chosen={push.singles}
+			ontoggle={(id) => push.toggle('singles', id)}
+		/>
+	</Pick>
+	<Pick words={push.withoutWords} label="Leave out" after="," light={push.without.length === 0}>
+		<Chooser
+			label="Students to leave out"
+			items={reached}
+			chosen={push.without}
+			ontoggle={(id) => push.toggle('without', id)}
+		/>
+	</Pick>
+	now. Each page goes into its own section, in the order of the master. Whoever has it keeps their writing.
+</h1>

@@ -1,0 +1,1 @@
+export { OUTCOMES, ORDER } from './outcomes';

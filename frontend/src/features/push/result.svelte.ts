@@ -1,0 +1,39 @@
+/** A push under way or done: its progress comes live, then its rows. */
+import { api, ask, type Schemas } from '../../api/client';
+import { report } from '../../ui/report';
+
+export class ResultState {
+	view = $state.raw<Schemas['PushViewOut'] | null>(null);
+	done = $state(0);
+	total = $state(0);
+	status = $state('waiting');
+	#events: EventSource | null = null;
+
+	constructor(readonly id: number) {}
+
+	async load() {
+		const path = { push_id: this.id };
+		this.view = await ask(api.GET('/api/pushes/{push_id}', { params: { path } }));
+		this.done = this.view.push.students_done;
+		this.total = this.view.push.students;
+		this.status = this.view.push.status;
+	}
+
+	/** Follows the push until it is done; a broken stream is taken up again by the browser. */
+	follow() {
+		if (this.status === 'done') return;
+		this.#events = new EventSource(`/api/pushes/${this.id}/events`);
+		this.#events.addEventListener('progress', (event) => {
+			const told = JSON.parse(event.data) as { done: number; total: number; status: string };
+			this.done = told.done;
+			this.total = told.total;
+			if (told.status !== 'done') return;
+			this.stop();
+			this.load().catch(report);
+		});
+	}
+
+	stop() {
+		this.#events?.close();
+	}
+}

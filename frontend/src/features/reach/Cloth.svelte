@@ -1,0 +1,138 @@
+<!-- The woven board: students are the warp, pages the weft. Only the rows in sight are drawn. -->
+<script lang="ts">
+	import { cellOf, cellWords, totalsOf, totalWords } from './cells';
+	import type { ReachState } from './reach.svelte';
+	import Stitch from './Stitch.svelte';
+
+	interface Props {
+		reach: ReachState;
+		onopen: (notebook: number, page: number) => void;
+	}
+	let { reach, onopen }: Props = $props();
+
+	const HIGH = 42;
+	const MARGIN = 8;
+	let box: HTMLElement;
+	let top = $state(0);
+	let tall = $state(800);
+	let told = $state('');
+	let at = $state({ row: 0, column: 0 });
+
+	const many = $derived(reach.students.length > 34);
+	const from = $derived(Math.max(0, Math.floor(top / HIGH) - MARGIN));
+	const to = $derived(Math.min(reach.rows.length, Math.ceil((top + tall) / HIGH) + MARGIN));
+	const shown = $derived(reach.rows.slice(from, to).map((row, n) => ({ ...row, row: from + n })));
+	const initials = (name: string) =>
+		name
+			.split(' ')
+			.map((part) => part[0])
+			.join('')
+			.slice(0, 2);
+
+	function tell(row: number, column: number) {
+		const line = reach.rows[row];
+		const student = reach.students[column];
+		if (!line || !student) return;
+		told = `${student.name}, ${line.page.title}: ${cellWords(cellOf(student.cells[line.k]!))}`;
+	}
+
+	function keys(event: KeyboardEvent) {
+		const steps: Record<string, [number, number]> = {
+			ArrowUp: [-1, 0],
+			ArrowDown: [1, 0],
+			ArrowLeft: [0, -1],
+			ArrowRight: [0, 1]
+		};
+		const step = steps[event.key];
+		if (!step) return;
+		event.preventDefault();
+		at = {
+			row: Math.min(reach.rows.length - 1, Math.max(0, at.row + step[0])),
+			column: Math.min(reach.students.length - 1, Math.max(0, at.column + step[1]))
+		};
+		requestAnimationFrame(() =>
+			box.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
+		);
+	}
+</script>
+
+<p class="h-6 truncate px-5 text-[13px] text-soft sm:px-8" role="status">
+	{told || 'Point at a stitch to read it; Enter opens the student’s page.'}
+</p>
+<div
+	bind:this={box}
+	bind:clientHeight={tall}
+	class="min-h-0 grow overflow-auto px-5 pb-6 sm:px-8"
+	onscroll={() => (top = box.scrollTop)}
+>
+	<table class="border-separate border-spacing-0" aria-label="Who has what">
+		<thead class="sticky top-0 z-20 bg-paper">
+			<tr>
+				<th class="sticky left-0 z-20 min-w-44 bg-paper sm:min-w-60"><span class="sr-only">Page</span></th>
+				{#each reach.students as student (student.id)}
+					<th scope="col" class="w-[26px] p-0 align-bottom font-normal">
+						{#if many}
+							<span class="block pb-1 text-center text-[11px]" title={student.name}
+								>{initials(student.name)}</span
+							>
+						{:else}
+							<span class="relative block h-28 w-[26px]">
+								<span
+									class="absolute bottom-1 left-4 origin-bottom-left -rotate-58 text-[12px] whitespace-nowrap"
+									>{student.name}</span
+								>
+							</span>
+						{/if}
+					</th>
+				{/each}
+				<td class="w-24"></td>
+			</tr>
+		</thead>
+		<tbody>
+			{#if from > 0}<tr style:height="{from * HIGH}px"><td></td></tr>{/if}
+			{#each shown as { page, k, row } (page.id)}
+				{@const totals = totalsOf(reach.students.map((student) => student.cells[k]!))}
+				<tr style:height="{HIGH}px">
+					<th
+						scope="row"
+						class="sticky left-0 z-10 max-w-44 bg-paper pr-4 text-right font-normal sm:max-w-72 {page.tucked
+							? 'text-soft'
+							: ''}"
+					>
+						<span class="block truncate" title={page.title}>{page.title}</span>
+						<span class="block truncate text-[11.5px] text-soft">{totalWords(totals)}</span>
+					</th>
+					{#each reach.students as student, column (student.id)}
+						{@const cell = cellOf(student.cells[k]!)}
+						<td class="warp w-[26px] p-0">
+							{#if cell.state !== 'not-given'}
+								<button
+									type="button"
+									data-cell="{row}-{column}"
+									tabindex={at.row === row && at.column === column ? 0 : -1}
+									aria-label="{student.name}, {page.title}: {cellWords(cell)}"
+									onkeydown={keys}
+									class="block w-[26px]"
+									onfocus={() => {
+										at = { row, column };
+										tell(row, column);
+									}}
+									onmouseenter={() => tell(row, column)}
+									onclick={() => onopen(student.id, page.id)}><Stitch {cell} /></button
+								>
+							{/if}
+						</td>
+					{/each}
+					<td></td>
+				</tr>
+			{/each}
+			{#if to < reach.rows.length}<tr style:height="{(reach.rows.length - to) * HIGH}px"><td></td></tr>{/if}
+		</tbody>
+	</table>
+</div>
+
+<style>
+	.warp {
+		background: linear-gradient(var(--line), var(--line)) no-repeat 50% 0 / 1px 100%;
+	}
+</style>

@@ -1,0 +1,49 @@
+/** The board of one class, and how it is looked at. */
+import { api, ask, type Schemas } from '../../api/client';
+import { cellOf } from './cells';
+
+export class ReachState {
+	classes = $state.raw<Schemas['ClassOut'][]>([]);
+	board = $state.raw<Schemas['BoardOut'] | null>(null);
+	chosen = $state<number | null>(null);
+	section = $state<number | null>(null);
+	onlyBehind = $state(false);
+
+	rows = $derived(
+		(this.board?.pages ?? [])
+			.map((page, k) => ({ page, k }))
+			.filter(({ page }) => this.section === null || page.section_id === this.section)
+	);
+	behind = $derived(
+		(this.board?.students ?? []).filter((student) =>
+			this.rows.some(({ k }) => cellOf(student.cells[k]!).behind)
+		)
+	);
+	students = $derived(this.onlyBehind ? this.behind : (this.board?.students ?? []));
+	sections = $derived(
+		(this.board?.sections ?? []).filter((one) => this.board?.pages.some((page) => page.section_id === one.id))
+	);
+
+	constructor(readonly master: number) {}
+
+	async load() {
+		const path = { master_id: this.master };
+		this.classes = (await ask(api.GET('/api/masters/{master_id}', { params: { path } }))).classes;
+		const asked = Number(new URLSearchParams(location.search).get('class'));
+		const first = this.classes.find((one) => one.id === asked) ?? this.classes[0];
+		if (first) await this.choose(first.id);
+	}
+
+	async choose(id: number) {
+		this.chosen = id;
+		this.onlyBehind = false;
+		history.replaceState(history.state, '', `?class=${id}`);
+		this.board = await ask(api.GET('/api/classes/{class_id}/reach', { params: { path: { class_id: id } } }));
+	}
+
+	async copyAt(notebook_id: number, page_id: number): Promise<number | null> {
+		const path = { notebook_id, page_id };
+		const found = await ask(api.GET('/api/notebooks/{notebook_id}/pages/{page_id}', { params: { path } }));
+		return found.copy_id;
+	}
+}

@@ -1,0 +1,42 @@
+/** Who is signed in. */
+import { api, ask, Problem, setProof, type Schemas } from '../../api/client';
+
+class Session {
+	person = $state<Schemas['PersonOut'] | null>(null);
+	demo = $state(false);
+
+	/** Asks the server who this is; nobody is an answer too. */
+	async begin() {
+		try {
+			this.#take(await ask(api.GET('/api/session')));
+		} catch (error) {
+			if (!(error instanceof Problem)) throw error;
+		}
+	}
+
+	async signIn(name: string, password: string) {
+		this.#take(await ask(api.POST('/api/session', { body: { name, password } })));
+	}
+
+	async useCode(code: string, password: string) {
+		this.#take(await ask(api.POST('/api/session/code', { body: { code, password } })));
+	}
+
+	async walkIn(personId: number) {
+		this.#take(await ask(api.POST('/api/session/walk-in', { body: { person_id: personId } })));
+	}
+
+	async signOut() {
+		await ask(api.DELETE('/api/session'));
+		this.person = null;
+		setProof('');
+	}
+
+	#take(found: Schemas['SessionOut']) {
+		this.person = found.person;
+		this.demo = found.demo;
+		setProof(found.proof);
+	}
+}
+
+export const session = new Session();

@@ -1,0 +1,30 @@
+/** The views by address. Each is loaded when it is first needed. */
+import { createRouter } from 'sv-router';
+
+export const { navigate, p, route } = createRouter({
+	'/': () => import('./features/session/Home.svelte'),
+	'/sign-in': () => import('./features/session/SignIn.svelte'),
+	'/code': () => import('./features/session/UseCode.svelte'),
+	'/master/:master': () => import('./features/master/MasterView.svelte'),
+	'/master/:master/page/:page': () => import('./features/master/MasterView.svelte'),
+	'/master/:master/page/:page/editions/:one/:other': () => import('./features/editions/EditionsView.svelte'),
+	'/master/:master/push': () => import('./features/push/PushView.svelte'),
+	'/master/:master/pushes': () => import('./features/push/PushesView.svelte'),
+	'/master/:master/pushes/:push': () => import('./features/push/PushResult.svelte'),
+	'/master/:master/reach': () => import('./features/reach/ReachView.svelte'),
+	'/master/:master/look/:copy': () => import('./features/notebook/TeacherLook.svelte'),
+	'/master/:master/classes': () => import('./features/class/ClassesView.svelte'),
+	'/notebook/:notebook': () => import('./features/notebook/NotebookView.svelte'),
+	'/notebook/:notebook/page/:copy': () => import('./features/notebook/NotebookView.svelte'),
+	'*': () => import('./features/session/Lost.svelte')
+});
+
+/** Goes to an address of the application. */
+export function go(address: string, replace = false) {
+	const [pathname = '/', search] = address.split('?');
+	// The addresses are built from ids; the router's own check of them is for literals.
+	void navigate(pathname as '/', {
+		replace,
+		search: search ? Object.fromEntries(new URLSearchParams(search)) : {}
+	});
+}

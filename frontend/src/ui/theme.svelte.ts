@@ -1,0 +1,28 @@
+/** Light or dark: as the machine has it, until one chooses. */
+const KEPT = 'red-thread-theme';
+const machine = window.matchMedia('(prefers-color-scheme: dark)');
+
+class Theme {
+	chosen = $state<string | null>(localStorage.getItem(KEPT));
+	machineIsDark = $state(machine.matches);
+	dark = $derived(this.chosen ? this.chosen === 'dark' : this.machineIsDark);
+
+	constructor() {
+		machine.addEventListener('change', (event) => {
+			this.machineIsDark = event.matches;
+			applyTheme();
+		});
+	}
+
+	toggle() {
+		this.chosen = this.dark ? 'light' : 'dark';
+		localStorage.setItem(KEPT, this.chosen);
+		applyTheme();
+	}
+}
+
+export const theme = new Theme();
+
+export function applyTheme() {
+	document.documentElement.dataset.theme = theme.dark ? 'dark' : 'light';
+}
