@@ -6,11 +6,16 @@ from collections.abc import AsyncIterator, Iterator
 
 import psycopg
 import pytest
+from hypothesis import settings
 
 from launcher.postgres import Cluster, throwaway_cluster
 from red_thread.settings import load_settings
 from red_thread.store.database import Database
 from red_thread.store.schema import migrate
+
+# The tests are the same on every run; `./red-thread fuzz` is what goes looking for new ways to break a law.
+settings.register_profile("the same each time", derandomize=True, print_blob=False)
+settings.load_profile("the same each time")
 
 _numbers = itertools.count(1)
 

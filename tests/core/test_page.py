@@ -91,6 +91,7 @@ def test_places_know_parents_and_order():
     [
         ("The sea falls.", ["The", " ", "sea", " ", "falls", "."]),
         ("don't stop", ["don't", " ", "stop"]),
+        ("été, don't stop", ["été", ",", " ", "don't", " ", "stop"]),
         ("a  b", ["a", "  ", "b"]),
         ("潮汐", ["潮", "汐"]),
         ("แมว x", ["แ", "ม", "ว", " ", "x"]),

@@ -1,8 +1,10 @@
 """The laws of the merge, on pages that hypothesis makes."""
 
 from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from red_thread.core.merge import merge_page
+from red_thread.core.page.tokens import split_words
 from tests.properties.laws import check_laws, words
 from tests.properties.strategies import PAGES, edited, three_pages
 
@@ -29,3 +31,13 @@ def test_two_editions_one_after_another_keep_all_the_students_words(pages):
     second = merge_page(master, later, first).page
     lost = [word for word in words(student) if word not in words(base) and word not in words(second)]
     assert not lost
+
+
+@given(
+    st.text(st.sampled_from("ab1_ '\"’.,\n\té\u0301\u200d潮แ👩"), max_size=12).map(
+        lambda text: text.strip("\u0301\u200d")
+    )
+)
+def test_words_are_split_alike_whatever_stands_beside_them(text):
+    assert "".join(split_words(text)) == text
+    assert split_words("潮" + text + "潮")[1:-1] == split_words(text)
