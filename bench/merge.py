@@ -1,15 +1,19 @@
 """A merge, JSON in and JSON out, beside the least that must be done; its growth; its worst cases."""
 
+import gc
 import random
 import subprocess
 import tempfile
 import time
 from collections.abc import Callable
+from difflib import SequenceMatcher
 from pathlib import Path
 from statistics import median
 from typing import Any
 
 import orjson
+from merge3 import Merge3
+from pycrdt import Doc, Text
 
 from bench.figures import Figure
 from red_thread.core.merge import merge_page
@@ -22,8 +26,11 @@ WORDS = "sea tide rock weed low high water crab gull dune shell sand ebb flood s
 
 
 async def measure() -> list[Figure]:
+    # Where a full collection of all that is loaded falls would otherwise decide a figure; the worker does the same.
+    gc.collect()
+    gc.freeze()
     figures = [_beside_the_floor(blocks, goal, runs) for blocks, goal, runs in SIZES]
-    figures.append(_beside_git())
+    figures += [_beside_git(), _beside_merge3(), _beside_pycrdt()]
     figures += [_growth(500, 5000), *_worst_cases()]
     return figures
 
@@ -79,13 +86,16 @@ def _beside_the_floor(blocks: int, goal: float, runs: int) -> Figure:
     return Figure(f"merge of {blocks} blocks, beside parsing, walking, writing", mine, least, "ms", goal)
 
 
+def words_of(page: bytes) -> list[str]:
+    return [word for n in walk(orjson.loads(page)) if n["type"] == "text" for word in n["text"].split()]
+
+
 def _beside_git() -> Figure:
     pages = three(50)
     with tempfile.TemporaryDirectory() as folder:
         names = []
         for name, page in zip(("base", "master", "student"), pages, strict=True):
-            words = " ".join(n["text"] for n in walk(orjson.loads(page)) if n["type"] == "text")
-            (Path(folder) / name).write_text(words.replace(" ", "\n") + "\n")
+            (Path(folder) / name).write_text("\n".join(words_of(page)) + "\n")
             names.append(str(Path(folder) / name))
         base, master, student = names
         command = ["git", "merge-file", "-p", master, base, student]
@@ -95,10 +105,47 @@ def _beside_git() -> Figure:
     return Figure("merge of 50 blocks, beside a git merge-file process", mine, theirs, "ms", 0.5)
 
 
+def _beside_merge3() -> Figure:
+    """Only the words of the page, without blocks, order or marks."""
+    pages = three(50)
+    base, master, student = map(words_of, pages)
+    mine, theirs = in_turn(lambda: ours(pages), lambda: list(Merge3(base, master, student).merge_lines()), 30)
+    return Figure("merge of 50 blocks, beside merge3 on its words", mine, theirs, "ms", None)
+
+
+def _beside_pycrdt() -> Figure:
+    """A shared text that knows every keystroke: loaded, both updates applied, encoded."""
+    pages = three(50)
+    base, *sides = (" ".join(words_of(page)) for page in pages)
+    began = Doc({"text": Text(base)})
+    state, updates = began.get_update(), []
+    for side in sides:
+        doc = Doc({"text": Text()})
+        doc.apply_update(state)
+        text, known = doc["text"], doc.get_state()
+        for tag, a, b, c, d in SequenceMatcher(None, base, side, autojunk=False).get_opcodes()[::-1]:
+            if tag != "equal":
+                text[a:b] = side[c:d]
+        updates.append(doc.get_update(known))
+
+    def theirs() -> bytes:
+        doc = Doc({"text": Text()})
+        for update in (state, *updates):
+            doc.apply_update(update)
+        return doc.get_update()
+
+    return Figure(
+        "merge of 50 blocks, beside pycrdt on its text", *in_turn(lambda: ours(pages), theirs, 30), "ms", None
+    )
+
+
 def _growth(small: int, large: int) -> Figure:
+    """How much more a merge costs than the floor, at two sizes: parsing itself grows with what the collector sees."""
     few, many = three(small, 20), three(large, 20)
-    less, more = in_turn(lambda: ours(few), lambda: ours(many), 5)
-    return Figure(f"a block's cost on {large} blocks, beside {small}", more / large, less / small, "ms", 1.3)
+    less, least_few = in_turn(lambda: ours(few), lambda: floor(few), 30)
+    more, least_many = in_turn(lambda: ours(many), lambda: floor(many), 5)
+    name = f"times the floor at {large} blocks, beside {small} blocks"
+    return Figure(name, more / least_many, less / least_few, "x", 1.3)
 
 
 def _worst_cases() -> list[Figure]:

@@ -1,6 +1,7 @@
 """The commands behind `./red-thread`."""
 
 import asyncio
+import gc
 import json
 import logging
 import sys
@@ -65,6 +66,7 @@ def worker() -> None:
 
 async def _work() -> None:
     database, jobs = make_database(load_settings())
+    gc.freeze()  # merging makes much and keeps nothing: what is loaded need not be looked through each time
     async with jobs.app.open_async():
         await jobs.take_up_unfinished()
         await jobs.app.run_worker_async(concurrency=2, delete_jobs="successful", shutdown_graceful_timeout=5)

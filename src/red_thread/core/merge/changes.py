@@ -1,7 +1,7 @@
 """What differs between two states of a page, in plain words: for "changed since", the plan and "what is new"."""
 
 from collections import Counter
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any, Literal
 
@@ -40,10 +40,11 @@ class Change:
 
 def changes(base: Any, page: Any) -> list[Change]:
     """Every difference between two pages (JSON), in reading order of the newer one. Raises NotAPage."""
-    before, after = check_page(base, "base"), check_page(page, "given")
+    before = check_page(base, "base")
+    after = check_page(page, "given", before)
     return [
         *_of_page(before, after),
-        *_new_and_changed(before, after),
+        *(_in_words(*found) for found in _new_and_changed(before, after)),
         *_gone(before, after),
         *_moved(before, after),
     ]
@@ -51,9 +52,9 @@ def changes(base: Any, page: Any) -> list[Change]:
 
 def describe_arrivals(before: CheckedPage, after: CheckedPage, came_back: Collection[str] = ()) -> tuple[str, ...]:
     """Short notes on what arrived: `("2 paragraphs are new", "1 paragraph came back")`."""
-    found = _new_and_changed(before, after)
-    fresh = [c.id for c in found if c.kind == "new"]
-    changed = [c.id for c in found if c.kind == "changed" and c.id not in came_back]
+    found = list(_new_and_changed(before, after))
+    fresh = [block_id for block_id, old, _ in found if old is None]
+    changed = [block_id for block_id, old, _ in found if old is not None and block_id not in came_back]
     said = [
         _count(after, fresh, "is new", "are new"),
         _count(after, changed, "changed", "changed"),
@@ -75,17 +76,25 @@ def _of_page(before: CheckedPage, after: CheckedPage) -> list[Change]:
     return found
 
 
-def _new_and_changed(before: CheckedPage, after: CheckedPage) -> list[Change]:
-    found: list[Change] = []
+def _new_and_changed(before: CheckedPage, after: CheckedPage) -> Iterator[tuple[str, Node | None, Node]]:
+    """The blocks that are new or differ in themselves: the id, as it was (if it was), as it is."""
     for block_id, place in after.places.items():
         if block_id == "doc":
             continue
-        if block_id not in before:
+        if block_id not in before.places:
             if not _within_new(before, after, block_id):
-                found.append(Change(block_id, "new", f"a new {_name(place.node)}"))
-        elif (words := _difference(before.node(block_id), place.node)) is not None:
-            found.append(Change(block_id, "changed", words))
-    return found
+                yield block_id, None, place.node
+        elif _differ(old := before.places[block_id].node, place.node):
+            yield block_id, old, place.node
+
+
+def _differ(old: Node, new: Node) -> bool:
+    """Whether a block differs in itself, not in the blocks that it holds."""
+    if old is new:
+        return False
+    if old["type"] != new["type"] or attributes_of(old) != attributes_of(new):
+        return True
+    return is_text_block(new) and content_of(old) != content_of(new)
 
 
 def _within_new(before: CheckedPage, after: CheckedPage, block_id: str) -> bool:
@@ -121,24 +130,24 @@ def _name(node: Node) -> str:
     return _PARTS.get(node["type"], ("part", "parts"))[0]
 
 
-def _difference(old: Node, new: Node) -> str | None:
-    """How to say what changed in the block itself, or None."""
-    if old is new:
-        return None
+def _in_words(block_id: str, old: Node | None, new: Node) -> Change:
+    if old is None:
+        return Change(block_id, "new", f"a new {_name(new)}")
+    return Change(block_id, "changed", _difference(old, new))
+
+
+def _difference(old: Node, new: Node) -> str:
+    """How to say what changed in the block itself."""
     if old["type"] != new["type"]:
         return f"a {_name(old)} is now a {_name(new)}"
     if is_text_block(new):
-        return _in_words(old, new)
-    if attributes_of(old) == attributes_of(new):
-        return None
+        return _wording_changed(old, new)
     if new["type"] == "space" and attributes_of(old).get("prompt") != attributes_of(new).get("prompt"):
         return f"a question is now “{_short(attributes_of(new).get('prompt') or '')}”"
     return f"the settings of a {_name(new)}"
 
 
-def _in_words(old: Node, new: Node) -> str | None:
-    if content_of(old) == content_of(new) and attributes_of(old) == attributes_of(new):
-        return None
+def _wording_changed(old: Node, new: Node) -> str:
     before, after = tokens_of(old), tokens_of(new)
     found = hunks([t.key for t in before], [t.key for t in after])
     if not found:

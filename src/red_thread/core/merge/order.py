@@ -18,6 +18,8 @@ Run = tuple[int, int]  # places in the base, both ends in it
 
 def merge_order(base: Sequence[str], master: Sequence[str], student: Sequence[str]) -> list[str]:
     """Merges three orders of the same items."""
+    if base == master:
+        return list(student)
     merged: list[str] = []
     for start, end in _aligned(base, master, student):
         merged += _merge_run(base[start:end], master[start:end], student[start:end])

@@ -5,7 +5,6 @@ it stands (`presence`), then where (`placing`, `order`), then what is in it: wor
 tokens (`text`), attributes one by one. Conflicts make kept blocks (`kept`); tables are squared (`columns`).
 """
 
-from collections import ChainMap
 from typing import Any
 
 from red_thread.core.merge.attributes import fits, merge_attributes
@@ -29,7 +28,7 @@ from red_thread.core.page.nodes import (
     plain_text,
     with_content,
 )
-from red_thread.core.page.tokens import Token, inline_of, tokens_of, wording
+from red_thread.core.page.tokens import Token, inline_of, tokens_of
 
 
 def merge_page(base: Any, master: Any, student: Any) -> Merged:
@@ -39,8 +38,8 @@ def merge_page(base: Any, master: Any, student: Any) -> Merged:
     Raises NotAPage, which says which of the three is none, where and why.
     """
     checked_base = check_page(base, "base")
-    checked_master = check_page(master, "master", checked_base.places)
-    checked_student = check_page(student, "student", ChainMap(checked_base.places, checked_master.places))
+    checked_master = check_page(master, "master", checked_base)
+    checked_student = check_page(student, "student", checked_base, checked_master)
     sides = Sides(checked_base, checked_master, checked_student)
     if _same(sides.master.page, sides.base.page) or _same(sides.master.page, sides.student.page):
         return Merged(sides.student.page, Outcome.UNCHANGED)
@@ -139,15 +138,19 @@ class _Assembly:
 
     def _by_reference(self, block_id: str) -> Node | None:
         """A block that holds no blocks and that one side at most has changed: it goes in as it is."""
-        base, master, student = self.sides.base, self.sides.master, self.sides.student
-        if not (block_id in base and block_id in master and block_id in student):
+        began, taught, written = (
+            side.places.get(block_id) for side in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        if began is None or taught is None or written is None:
             return None
-        before, theirs, mine = base.node(block_id), master.node(block_id), student.node(block_id)
+        before, theirs, mine = began.node, taught.node, written.node
+        if before is theirs is mine:
+            return mine
         if KINDS[theirs["type"]].content is Content.BLOCKS or theirs["type"] != mine["type"]:
             return None
         if mine in (before, theirs):
             return theirs
-        return mine if theirs == before else None
+        return mine if theirs is before or theirs == before else None
 
     def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
         behind: list[Node] = []
@@ -197,7 +200,7 @@ class _Assembly:
         made = with_content(node, _allowed(node, inline_of(merged.tokens)))
         if not merged.conflicted:
             return [made]
-        wordings = wording(tokens_of(master)), wording(tokens_of(student))
+        wordings = plain_text(master), plain_text(student)
         if in_space:
             self._conflict(block_id, ConflictKind.ANSWER, *wordings, None)
             return [made]

@@ -26,19 +26,15 @@ class Placing:
 
     def _choose_parents(self) -> None:
         """Of the blocks that the master has: moved by the master, or by the student where that can be."""
-        sides = self.sides
-        mine = [i for i in sides.master.places if i != "doc" and i in self.presence.standing]
-        self.parents = {block_id: sides.master.parent(block_id) for block_id in mine}
-        for block_id in [i for i in sides.student.places if i in self.parents and self._moved_by_student(i)]:
-            target = sides.student.parent(block_id)
-            if self._may_hold(target, block_id) and not self._is_inside(target, block_id):
+        standing, base, master = self.presence.standing, self.sides.base.places, self.sides.master.places
+        self.parents = {i: place.parent for i, place in master.items() if i in standing and i != "doc"}
+        for block_id, place in self.sides.student.places.items():
+            target, before = place.parent, base.get(block_id)
+            if block_id not in self.parents or before is None or target == before.parent:
+                continue
+            moved_by_master = master[block_id].parent != before.parent
+            if not moved_by_master and self._may_hold(target, block_id) and not self._is_inside(target, block_id):
                 self.parents[block_id] = target
-
-    def _moved_by_student(self, block_id: str) -> bool:
-        base, master, student = self.sides.base, self.sides.master, self.sides.student
-        if block_id not in base or master.parent(block_id) != base.parent(block_id):
-            return False
-        return student.parent(block_id) != base.parent(block_id)
 
     def _may_hold(self, holder: str, block_id: str) -> bool:
         return holder in self.presence.standing and holds(self._kind(holder), self._kind(block_id))
@@ -91,8 +87,8 @@ class Placing:
 
     def _place_students(self) -> None:
         """Own blocks, kept ones, those that stay, and the master's that the student moved, in reading order."""
-        for block_id in [i for i in self.sides.student.places if i != "doc" and self.presence.places(i)]:
-            if block_id in self.holder:
+        for block_id in self.sides.student.places:
+            if block_id == "doc" or block_id in self.holder or not self.presence.places(block_id):
                 continue
             holder, before = self._place_for(block_id)
             self._insert(holder, block_id, before)

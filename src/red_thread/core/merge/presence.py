@@ -36,12 +36,13 @@ def find_presence(sides: Sides) -> Presence:
 
 def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
     """R2 and R8, from the leaves up; gives whether the block stands."""
-    inside = [_settle_master(sides, presence, kid) for kid in sides.master.kids(block_id)]
+    kids = sides.master.places[block_id].kids
+    inside = [_settle_master(sides, presence, kid) for kid in kids] if kids else []
     if block_id == "doc":
         return True
-    if block_id in sides.student:
+    if block_id in sides.student.places:
         stands = True
-    elif block_id in sides.base:
+    elif block_id in sides.base.places:
         stands = sides.changed_by_master(block_id) or any(inside)
         if stands:
             presence.came_back.append(block_id)
@@ -71,14 +72,17 @@ def _settle_student(
     sides: Sides, presence: Presence, block_id: str, in_space: bool, whole: set[str], stays_whole: bool
 ) -> bool:
     """R7, R9 and R11, in reading order; gives whether anything of the block has a place."""
-    stays_whole = stays_whole or block_id in whole
+    place = sides.student.places[block_id]
     gone = sides.taken_out_by_master(block_id)
-    kind = sides.student.node(block_id)["type"]
+    if not gone and not place.kids:
+        presence.standing.add(block_id)
+        return True
+    stays_whole = stays_whole or block_id in whole
+    kind = place.node["type"]
     if gone and kind == "space":
         return _hold_space(sides, presence, block_id)
     inside = [
-        _settle_student(sides, presence, kid, in_space or kind == "space", whole, stays_whole)
-        for kid in sides.student.kids(block_id)
+        _settle_student(sides, presence, kid, in_space or kind == "space", whole, stays_whole) for kid in place.kids
     ]
     if not gone:
         presence.standing.add(block_id)

@@ -23,7 +23,7 @@ class Sides:
         return block_id not in self.base and block_id not in self.master
 
     def taken_out_by_master(self, block_id: str) -> bool:
-        return block_id in self.base and block_id not in self.master
+        return block_id in self.base.places and block_id not in self.master.places
 
     def wrote_in(self, block_id: str) -> bool:
         """Whether the student wrote in the block itself, not in what it holds."""

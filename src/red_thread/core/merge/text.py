@@ -133,6 +133,8 @@ def wrote_in_text(base: Tokens, student: Tokens) -> bool:
 def merge_token(base: Token, master: Token, student: Token) -> Token:
     """One word that stands on all three sides: its marks, and a gap's answer, merge by themselves."""
     node = master.node
+    if node["type"] == "text" and marks_of(base.node) == marks_of(student.node):
+        return master
     if node["type"] == "gap" and _answer(student) != _answer(base):
         node = with_attributes(node, answer=attributes_of(student.node).get("answer"))
     merged = merge_marks(marks_of(base.node), marks_of(master.node), marks_of(student.node))

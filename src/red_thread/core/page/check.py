@@ -5,15 +5,16 @@ page, over a million bytes, lone surrogates. Mended: a block without an id or wi
 gets a new id, derived from where it stands, so that the same page is always mended in the same way.
 """
 
-from collections.abc import Collection, Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
+from operator import is_
 from typing import Any, cast
 
 import orjson
 
 from red_thread.core.page.fingerprint import short_name
-from red_thread.core.page.kinds import BLOCKS, INLINE, KINDS, MARKS, SPACE_KINDS, Content, Kind
+from red_thread.core.page.kinds import BLOCKS, KINDS, MARKS, SPACE_KINDS, Content, Kind
 from red_thread.core.page.nodes import Node, attributes_of
 
 DEEPEST = 32
@@ -28,25 +29,25 @@ class NotAPage(Exception):
         super().__init__(f"The {which} page is not a page: {why} (at {where}).")
 
 
-def _no_places() -> dict[str, "Place"]:
-    return {}
-
-
 @dataclass(slots=True)
 class Place:
     """Where a block stands: its node, the id of what holds it, and the ids of the blocks that it holds."""
 
     node: Node
     parent: str
-    kids: list[str] = field(default_factory=list[str])
+    kids: Sequence[str] = ()
 
 
 @dataclass(slots=True)
 class CheckedPage:
-    """A page known to be one. `places` finds each block by id, in reading order, `"doc"` first."""
+    """A page known to be one. `places` finds each block by id, in reading order, `"doc"` first.
+
+    `plain`: the blocks with nothing in them that has an id of its own.
+    """
 
     page: Node
-    places: dict[str, Place] = field(default_factory=_no_places)
+    places: dict[str, Place] = field(default_factory=dict[str, "Place"])
+    plain: dict[str, Node] = field(default_factory=dict[str, Node])
 
     def __contains__(self, block_id: str) -> bool:
         return block_id in self.places
@@ -54,7 +55,7 @@ class CheckedPage:
     def node(self, block_id: str) -> Node:
         return self.places[block_id].node
 
-    def kids(self, block_id: str) -> list[str]:
+    def kids(self, block_id: str) -> Sequence[str]:
         return self.places[block_id].kids
 
     def parent(self, block_id: str) -> str:
@@ -69,18 +70,19 @@ class CheckedPage:
         return found
 
 
-def check_page(page: Any, which: str = "given", taken: Collection[str] = ()) -> CheckedPage:
+def check_page(page: Any, which: str = "given", *others: CheckedPage) -> CheckedPage:
     """Checks and indexes a page.
 
     page: the JSON of a page. which: how to name it in an error (`base`, `master`, `student`).
-    taken: ids that a new id may not be, besides the page's own.
+    others: pages that it belongs with. A new id is none of theirs, and a block that stands just so on the
+    first of them is not looked at again: both pages then have the very same node.
     Raises NotAPage.
     """
     if not isinstance(page, dict) or cast(Node, page).get("type") != "doc":
         raise NotAPage(which, "doc", "it does not begin with a doc")
     node = cast(Node, page)
     _check_size(node, which)
-    return _Checker(which, taken).run(node)
+    return _Checker(which, others).run(node)
 
 
 def _check_size(page: Node, which: str) -> None:
@@ -100,17 +102,17 @@ def _check_size(page: Node, which: str) -> None:
 class _Checker:
     """Every merge goes through here three times: the way of a page that is whole is kept short."""
 
-    def __init__(self, which: str, taken: Collection[str]) -> None:
-        self.which = which
-        self.seen: set[str] = set()
-        self.elsewhere = taken
+    def __init__(self, which: str, others: Sequence[CheckedPage]) -> None:
+        self.which, self.others = which, others
+        self.known = others[0].plain if others else dict[str, Node]()
+        self.gaps: set[str] = set()
         self.trail: list[tuple[str, str]] = []  # kind and id of the blocks around, put into words only when needed
 
     def run(self, page: Node) -> CheckedPage:
         self.page = page
         place = Place(page, "")
         checked = CheckedPage(page, {"doc": place})
-        self.places = checked.places
+        self.places, self.plain = checked.places, checked.plain
         self._attributes(page, KINDS["doc"])
         place.node = checked.page = self._holder(page, KINDS["doc"], place, "doc")
         return checked
@@ -118,7 +120,7 @@ class _Checker:
     @cached_property
     def taken(self) -> set[str]:
         """Ids that a new one may not be; only a page that has to be mended needs to know."""
-        return {*self.elsewhere, *_all_ids(self.page)}
+        return _all_ids(self.page).union(*(other.places for other in self.others))
 
     def where(self, *more: str) -> str:
         return " > ".join(["doc", *(f"{kind} {block_id}" for kind, block_id in self.trail), *more])
@@ -134,49 +136,80 @@ class _Checker:
                 raise self.refuse(f"the content of {kind.name} is not a list")
             if kind.needs_one:
                 raise self.refuse(f"an empty {kind.name}")
+            return node
         if len(self.trail) > DEEPEST:
             raise self.refuse(f"it is deeper than {DEEPEST} levels")
-        mended: list[Node] | None = None
-        children = cast(list[Any], content or ())
-        for k, child in enumerate(children):
-            new = self._child(child, node, kind, place, own_id)
-            if new is not child:
-                mended = mended if mended is not None else list(children)
-                mended[k] = new
-        return node if mended is None else {**node, "content": mended}
+        children = cast(list[Any], content)
+        if kind.content is Content.BLOCKS:
+            checked = self._blocks(children, node, kind, place, own_id)
+        else:
+            checked = [self._inline(child, kind) for child in children]
+        return node if all(map(is_, checked, children)) else {**node, "content": checked}
 
-    def _child(self, child: Any, holder: Node, kind: Kind, place: Place, own_id: str) -> Node:
+    def _blocks(self, children: list[Any], holder: Node, kind: Kind, place: Place, own_id: str) -> list[Node]:
+        kids: list[str] = []
+        checked: list[Node] = []
+        for child in children:
+            known_id = self._stands_elsewhere(child, kind, own_id) if self.known else None
+            if known_id is not None:
+                kids.append(known_id)
+                checked.append(child)
+                continue
+            node = self._node(child, kind)
+            if kind.name == "space" and not _fits_space(holder, node["type"]):
+                raise self._misplaced(node["type"], kind)
+            checked.append(self._block(node, own_id, kids))
+        place.kids = kids
+        return checked
+
+    def _stands_elsewhere(self, child: Any, kind: Kind, own_id: str) -> str | None:
+        """Takes in a block that stands just so on the page that was checked before, and gives its id."""
+        try:
+            block_id: str = child["attrs"]["id"]
+            found = self.known.get(block_id)
+            if found is None or found != child or child["type"] not in kind.holds:
+                return None
+            if block_id in self.places or block_id in self.gaps:
+                return None
+        except (KeyError, TypeError):
+            return None
+        self.plain[block_id] = found
+        self.places[block_id] = Place(found, own_id)
+        return block_id
+
+    def _node(self, child: Any, kind: Kind) -> Node:
         if not isinstance(child, dict):
             raise self.refuse("a node that is not an object")
         node = cast(Node, child)
         name = node.get("type")
-        if not isinstance(name, str) or name not in kind.holds or not _fits_space(holder, name):
+        if not isinstance(name, str) or name not in kind.holds:
             raise self._misplaced(name, kind)
-        if name in INLINE:
-            return self._inline(node, name)
-        return self._block(node, KINDS[name], place, own_id)
+        return node
 
     def _misplaced(self, name: Any, kind: Kind) -> NotAPage:
         if not isinstance(name, str) or name not in KINDS:
             return self.refuse(f"an unknown kind of node, {name!r}")
         return self.refuse(f"a {name} cannot stand in a {kind.name}")
 
-    def _block(self, node: Node, kind: Kind, place: Place, parent: str) -> Node:
+    def _block(self, node: Node, parent: str, siblings: list[str]) -> Node:
+        kind = KINDS[node["type"]]
         self._attributes(node, kind)
         found = attributes_of(node).get("id")
         block_id = self._id(found, node, kind)
         if block_id != found:
             node = {**node, "attrs": {**attributes_of(node), "id": block_id}}
         own = self.places[block_id] = Place(node, parent)
-        place.kids.append(block_id)
+        siblings.append(block_id)
+        gaps = len(self.gaps)
         self.trail.append((kind.name, block_id))
         own.node = self._holder(node, kind, own, block_id)
         self.trail.pop()
+        if not own.kids and len(self.gaps) == gaps:
+            self.plain[block_id] = own.node
         return own.node
 
     def _id(self, found: Any, node: Node, kind: Kind) -> str:
-        if isinstance(found, str) and found and found != "doc" and found not in self.seen:
-            self.seen.add(found)
+        if isinstance(found, str) and found and found not in self.places and found not in self.gaps:
             return found
         if found is not None and not isinstance(found, str):
             raise self.refuse(f"an id that is not text, {found!r}", kind.name)
@@ -185,10 +218,11 @@ class _Checker:
         while fresh in self.taken:
             fresh, count = f"{stem}.{count}", count + 1
         self.taken.add(fresh)
-        self.seen.add(fresh)
         return fresh
 
-    def _inline(self, node: Node, name: str) -> Node:
+    def _inline(self, child: Any, kind: Kind) -> Node:
+        node = self._node(child, kind)
+        name = node["type"]
         if name == "text" and not isinstance(node.get("text"), str):
             raise self.refuse("a text without text", name)
         marks: Any = node.get("marks")
@@ -201,6 +235,7 @@ class _Checker:
         self._attributes(node, KINDS["gap"])
         found = attributes_of(node).get("id")
         gap_id = self._id(found, node, KINDS["gap"])
+        self.gaps.add(gap_id)
         return node if gap_id == found else {**node, "attrs": {**attributes_of(node), "id": gap_id}}
 
     def _attributes(self, node: Node, kind: Kind) -> None:
@@ -219,8 +254,6 @@ class _Checker:
 
 def _fits_space(holder: Node, name: str) -> bool:
     """A choice space holds options and any other space holds blocks; a copy may bring its words along."""
-    if holder["type"] != "space":
-        return True
     return (name == "option") == (attributes_of(holder).get("kind") == "choice") or name in BLOCKS
 
 
