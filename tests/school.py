@@ -105,7 +105,10 @@ class School:
     async def write(self, student: Student, page_id: int, notation: str, began: CopyInfo | None = None) -> Saved:
         """The student saves a page; `began` is the copy that they had before them, the newest if not said."""
         began = began or await self.copy(student, page_id, opened=True)
-        made = {**page(notation), "attrs": began.document["attrs"]}
+        return await self.save(student, began, page(notation)["content"])
+
+    async def save(self, student: Student, began: CopyInfo, content: list[dict[str, object]]) -> Saved:
+        made = {**began.document, "content": content}
         async with self.database.begin() as unit:
             return await save_copy(unit, actor_of(student), began.id, made, began.revision, began.edition_id)
 

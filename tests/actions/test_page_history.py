@@ -5,7 +5,7 @@ import pytest
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.refusals import NotAllowed, NotFound
-from red_thread.core.page.history import State, moments
+from red_thread.core.page.history import Cause, State, moments
 from tests.notation import show
 from tests.school import School, actor_of
 
@@ -18,12 +18,13 @@ from tests.school import School, actor_of
         ("0s 60s 900s", [2, 3]),  # a pause parts two
         ("0s 60p 120s", [1, 2, 3]),  # a push stands by itself
         ("0s 60b 120b", [1, 2, 3]),  # so does every going back
+        ("0s 60u 120s", [1, 2, 3]),  # and every untied knot
         ("0s 60x 60s 120s", [4]),  # what was sent from a stale window is not told
         ("0s 400s 800s 1200s", [4]),  # one who goes on writing makes one long burst
     ],
 )
 def test_which_states_are_shown(states, shown):
-    causes = {"s": "student", "p": "push", "b": "back", "x": "sent"}
+    causes = {"s": Cause.STUDENT, "p": Cause.PUSH, "b": Cause.BACK, "x": Cause.SENT, "u": Cause.UNTIED}
     made = [State(k, float(word[:-1]), 1, causes[word[-1]], 1) for k, word in enumerate(states.split(), 1)]
     assert [state.revision for state in moments(made)] == shown
 

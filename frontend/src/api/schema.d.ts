@@ -480,6 +480,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{page_id}/knots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Knots
+         * @description Who has knots in this page, and both wordings of each.
+         */
+        get: operations["get_knots"];
+        put?: never;
+        /**
+         * Post Untie
+         * @description Unties knots in the same way, for one student or for many.
+         */
+        post: operations["post_untie"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{page_id}/knots/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Tie Again
+         * @description Takes untying back where the student has changed nothing since.
+         */
+        post: operations["post_tie_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures/{picture_id}": {
         parameters: {
             query?: never;
@@ -769,6 +813,13 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** ChosenKnot */
+        ChosenKnot: {
+            /** Copy Id */
+            copy_id: number;
+            /** Knot */
+            knot: string;
+        };
         /** ClassOut */
         ClassOut: {
             /** Id */
@@ -858,6 +909,8 @@ export interface components {
         EditionOut: {
             /** Id */
             id: number;
+            /** Knotted */
+            knotted: number;
             /**
              * Made At
              * Format: date-time
@@ -876,6 +929,43 @@ export interface components {
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
+        };
+        /**
+         * KnotOut
+         * @description One knot: both wordings as plain text. `source`: the block that it comes from, `doc` for the title.
+         */
+        KnotOut: {
+            /** Id */
+            id: string;
+            /** Source */
+            source: string;
+            /** Student */
+            student: string;
+            /** Teacher */
+            teacher: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "both-changed" | "taken-out" | "retyped" | "title";
+        };
+        /** KnotsOut */
+        KnotsOut: {
+            /** Copies */
+            copies: components["schemas"]["KnottedCopyOut"][];
+            /** Title */
+            title: string;
+        };
+        /** KnottedCopyOut */
+        KnottedCopyOut: {
+            /** Class Name */
+            class_name: string;
+            /** Copy Id */
+            copy_id: number;
+            /** Knots */
+            knots: components["schemas"]["KnotOut"][];
+            /** Person Name */
+            person_name: string;
         };
         /** MasterOut */
         MasterOut: {
@@ -934,7 +1024,7 @@ export interface components {
              * Cause
              * @enum {string}
              */
-            cause: "given" | "student" | "push" | "back";
+            cause: "given" | "student" | "push" | "back" | "untied";
             /** Changed */
             changed: string[];
             /** Edition */
@@ -1309,6 +1399,31 @@ export interface components {
             new: number;
             /** Students */
             students: number;
+        };
+        /** TieAgain */
+        TieAgain: {
+            /** Copies */
+            copies: components["schemas"]["UntiedCopy"][];
+        };
+        /** UntieKnots */
+        UntieKnots: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "students" | "teachers" | "both";
+            /** Knots */
+            knots: components["schemas"]["ChosenKnot"][];
+        };
+        /**
+         * UntiedCopy
+         * @description A copy that was changed, and the revision that this made; it can be taken back while that is the newest.
+         */
+        UntiedCopy: {
+            /** Copy Id */
+            copy_id: number;
+            /** Revision */
+            revision: number;
         };
         /** UseCode */
         UseCode: {
@@ -2293,6 +2408,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_knots: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_untie: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UntieKnots"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UntiedCopy"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_tie_again: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TieAgain"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UntiedCopy"][];
                 };
             };
             /** @description Validation Error */

@@ -8,7 +8,6 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
 from red_thread.core.merge import changes
 from red_thread.core.page.check import check_page
-from red_thread.core.page.nodes import Node
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,12 +16,11 @@ class OpenPage:
 
     copy: CopyInfo
     notebook: NotebookInfo
-    edition: Node
     arrived: list[str]
 
     @property
     def tied(self) -> list[str]:
-        return [block_id for block_id in check_page(self.edition).places if block_id != "doc"]
+        return [block_id for block_id in check_page(self.copy.edition).places if block_id != "doc"]
 
 
 async def look_at_notebooks(unit: Unit, actor: Actor) -> list[NotebookInfo]:
@@ -39,11 +37,10 @@ async def look_at_notebook(unit: Unit, actor: Actor, notebook_id: int) -> tuple[
 async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:
     """A page of a notebook; opened by its student it counts as seen, by the teacher it does not."""
     copy, notebook = await require_copy_reader(unit, actor, copy_id)
-    edition = await unit.masters.edition_document(copy.edition_id)
     arrived: list[str] = []
     if copy.seen_edition_id not in (None, copy.edition_id):
         seen = await unit.masters.edition_document(copy.seen_edition_id)
-        arrived = [change.id for change in changes(seen, edition) if change.kind in ("new", "changed")]
+        arrived = [change.id for change in changes(seen, copy.edition) if change.kind in ("new", "changed")]
     if actor.kind == "student":
         await unit.notebooks.mark_opened(copy_id, copy.edition_id)
-    return OpenPage(copy, notebook, edition, arrived)
+    return OpenPage(copy, notebook, arrived)

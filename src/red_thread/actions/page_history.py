@@ -5,14 +5,14 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_copy_reader, require_writer
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import CopyInfo, NewState, StoredState
+from red_thread.actions.ports.notebooks import CopyInfo, StoredState
 from red_thread.actions.refusals import NotFound
 from red_thread.core.merge import changes, merge_page
-from red_thread.core.page.answers import count_answers
-from red_thread.core.page.delta import apply_delta, make_delta
-from red_thread.core.page.history import State, moments
+from red_thread.core.page.delta import apply_delta
+from red_thread.core.page.history import Cause, State, moments
 from red_thread.core.page.nodes import Node
 
 
@@ -64,23 +64,11 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
     """
     copy = await require_writer(unit, actor, copy_id)
     page, edition_id = await _state(unit, copy_id, revision)
-    edition = await unit.masters.edition_document(copy.edition_id)
     if edition_id != copy.edition_id:
-        page = merge_page(await unit.masters.edition_document(edition_id), edition, page).page
-    answers = count_answers(page, edition)
+        page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page).page
+    edition = copy.edition_id, copy.edition
     await unit.notebooks.save(
-        NewState(
-            copy_id=copy_id,
-            revision=copy.revision + 1,
-            edition_id=copy.edition_id,
-            document=page,
-            delta=make_delta(copy.document, page),
-            cause="back",
-            made_by=actor.person_id,
-            push_id=None,
-            answered=answers.answered,
-            knots=answers.knots,
-        )
+        next_state(copy_id, copy.revision, copy.document, page, edition, Cause.BACK, actor.person_id)
     )
     await unit.news.of_notebooks([copy.notebook_id])
     return copy.revision + 1

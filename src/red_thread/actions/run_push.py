@@ -10,13 +10,12 @@ from contextlib import AbstractAsyncContextManager
 from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import NewState
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.page.answers import count_answers
-from red_thread.core.page.delta import make_delta
+from red_thread.core.page.history import Cause
 from red_thread.core.push import (
     PlannedRows,
     PushedPage,
@@ -124,19 +123,8 @@ async def _as_it_came(unit: Unit, push: PushInfo, row: PlannedRows, woven: set[t
 async def _save_woven(unit: Unit, push: PushInfo, copy: WovenCopy, before: dict[str, object]) -> None:
     assert copy.merged is not None
     edition_id = push.pages[copy.page_id]
+    edition = edition_id, await unit.masters.edition_document(edition_id)
     page = copy.merged.page
-    answers = count_answers(page, await unit.masters.edition_document(edition_id))
     await unit.notebooks.save(
-        NewState(
-            copy_id=copy.copy_id,
-            revision=copy.revision + 1,
-            edition_id=edition_id,
-            document=page,
-            delta=make_delta(before, page),
-            cause="push",
-            made_by=push.made_by,
-            push_id=push.id,
-            answered=answers.answered,
-            knots=answers.knots,
-        )
+        next_state(copy.copy_id, copy.revision, before, page, edition, Cause.PUSH, push.made_by, push.id)
     )

@@ -4,15 +4,15 @@ from dataclasses import dataclass
 from typing import Any
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_writer
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, NewState
 from red_thread.actions.read_page import read_page
 from red_thread.actions.refusals import OnlyInSpaces
-from red_thread.core.merge import merge_page
+from red_thread.core.merge import knots_of, merge_page
 from red_thread.core.page.answers import Answers, count_answers, teachers_part
-from red_thread.core.page.delta import make_delta
-from red_thread.core.page.fingerprint import fingerprint
+from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node, attributes_of
 
 
@@ -39,55 +39,47 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, document: Any, revis
     Raises PageRefused for what is not a page, OnlyInSpaces for writing where the page takes none.
     """
     copy = await require_writer(unit, actor, copy_id)
-    edition = await unit.masters.edition_document(copy.edition_id)
     fresh = read_page(document)
     stale = revision != copy.revision or (revision == 0 and edition_id != copy.edition_id)
     began = await _began(unit, copy, revision, edition_id) if stale else copy.document
-    if attributes_of(edition).get("writing") == "spaces" and teachers_part(fresh) != teachers_part(began):
+    if attributes_of(copy.edition).get("writing") == "spaces" and teachers_part(fresh) != teachers_part(began):
         raise OnlyInSpaces
-    history = _History(unit, actor, copy, edition)
-    if fingerprint(fresh) == fingerprint(copy.document):
-        return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, count_answers(fresh, edition))
-    await history.add(fresh, "sent" if stale else "student")
-    sent = history.revision
-    page = fresh
-    if stale:
-        page = merge_page(began, copy.document, fresh).page
-        await history.add(page, "student")
-    return Saved(history.revision, sent, copy.edition_id, page, stale, count_answers(page, edition))
+    if fresh == copy.document:
+        answers = count_answers(fresh, copy.edition)
+        return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, answers)
+    if not stale:
+        saved = await _add(unit, actor, copy, copy.revision, copy.document, fresh, _cause(copy.document, fresh))
+        return Saved(saved.revision, saved.revision, copy.edition_id, fresh, stale, saved.answers)
+    sent = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.SENT)
+    page = merge_page(began, copy.document, fresh).page
+    saved = await _add(unit, actor, copy, sent.revision, fresh, page, Cause.STUDENT)
+    return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers)
 
 
-class _History:
-    """Adds states behind a copy's newest one."""
+def _cause(before: Node, page: Node) -> Cause:
+    """Words that a merge kept and that are gone now: a knot was untied."""
+    return Cause.UNTIED if knots_of(before).keys() - knots_of(page).keys() else Cause.STUDENT
 
-    def __init__(self, unit: Unit, actor: Actor, copy: CopyInfo, edition: Node) -> None:
-        self.unit, self.actor, self.copy, self.edition = unit, actor, copy, edition
-        self.revision, self.document = copy.revision, copy.document
 
-    async def add(self, page: Node, cause: str) -> None:
-        answers = count_answers(page, self.edition)
-        delta = make_delta(self.document, page) if self.revision else None
-        self.revision, self.document = self.revision + 1, page
-        await self.unit.notebooks.save(
-            NewState(
-                copy_id=self.copy.id,
-                revision=self.revision,
-                edition_id=self.copy.edition_id,
-                document=page,
-                delta=delta,
-                cause=cause,
-                made_by=self.actor.person_id,
-                push_id=None,
-                answered=answers.answered,
-                knots=answers.knots,
-            )
-        )
+async def _add(
+    unit: Unit, actor: Actor, copy: CopyInfo, revision: int, before: Node, page: Node, cause: Cause
+) -> NewState:
+    edition = copy.edition_id, copy.edition
+    state = next_state(copy.id, revision, before, page, edition, cause, actor.person_id)
+    await unit.notebooks.save(state)
+    return state
 
 
 async def _began(unit: Unit, copy: CopyInfo, revision: int, edition_id: int) -> Node:
-    """The state that the student began from; the page as it stands if that is not known any more."""
-    if revision > 0:
-        return await unit.notebooks.state(copy.id, revision) or copy.document
+    """The state that the student began from.
+
+    If that is not known (a database that was set back, a state that has been thinned out), an earlier one: what
+    was written in between then counts as written, and nothing of it as taken out.
+    """
+    if 0 < revision <= copy.revision:
+        return await unit.notebooks.state(copy.id, revision) or copy.edition
+    if revision > copy.revision:
+        return copy.edition
     editions = await unit.masters.editions(copy.page_id)
     known = edition_id in {edition.id for edition in editions}
-    return await unit.masters.edition_document(edition_id if known else copy.edition_id)
+    return await unit.masters.edition_document(edition_id) if known else copy.edition

@@ -43,7 +43,8 @@ _GIVEN = text("""
 _EDITIONS = text("""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
            count(c.id) FILTER (WHERE c.revision > 0) AS written,
-           count(c.id) FILTER (WHERE c.opened_at IS NOT NULL) AS opened
+           count(c.id) FILTER (WHERE c.opened_at IS NOT NULL) AS opened,
+           count(c.id) FILTER (WHERE c.knots > 0) AS knotted
     FROM edition e
     JOIN page p ON p.id = e.page_id JOIN section s ON s.id = p.section_id
     LEFT JOIN class k ON k.master_id = s.master_id

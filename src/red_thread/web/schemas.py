@@ -140,6 +140,7 @@ class EditionOut(Schema):
     students: int
     written: int
     opened: int
+    knotted: int
 
 
 class ChangeOut(Schema):
@@ -353,7 +354,7 @@ class MomentOut(Schema):
     revision: int
     made_at: datetime
     made_by: str
-    cause: Literal["given", "student", "push", "back"]
+    cause: Literal["given", "student", "push", "back", "untied"]
     edition: int
     changed: list[str]
 
@@ -408,6 +409,49 @@ class BoardOut(Schema):
 
 class CellOut(Schema):
     copy_id: int | None
+
+
+class KnotOut(Schema):
+    """One knot: both wordings as plain text. `source`: the block that it comes from, `doc` for the title."""
+
+    id: str
+    source: str
+    why: Literal["both-changed", "taken-out", "retyped", "title"]
+    teacher: str
+    student: str
+
+
+class KnottedCopyOut(Schema):
+    copy_id: int
+    person_name: str
+    class_name: str
+    knots: list[KnotOut]
+
+
+class KnotsOut(Schema):
+    title: str
+    copies: list[KnottedCopyOut]
+
+
+class ChosenKnot(Schema):
+    copy_id: int
+    knot: str = Field(max_length=200)
+
+
+class UntieKnots(Schema):
+    knots: list[ChosenKnot] = Field(max_length=5000)
+    how: Literal["students", "teachers", "both"]
+
+
+class UntiedCopy(Schema):
+    """A copy that was changed, and the revision that this made; it can be taken back while that is the newest."""
+
+    copy_id: int
+    revision: int
+
+
+class TieAgain(Schema):
+    copies: list[UntiedCopy] = Field(max_length=5000)
 
 
 class PictureOut(Schema):

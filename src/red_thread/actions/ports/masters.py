@@ -43,6 +43,7 @@ class EditionInfo:
     students: int
     written: int
     opened: int
+    knotted: int
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,7 +4,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Protocol
 
+from red_thread.core.page.answers import Answers
 from red_thread.core.page.delta import Delta
+from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
 
 
@@ -23,15 +25,30 @@ class NotebookInfo:
 
 @dataclass(frozen=True, slots=True)
 class CopyInfo:
-    """A copy as the server holds it. `document` is the student's page as it stands."""
+    """A copy as the server holds it. `document` is the student's page as it stands, `edition` what it stands on.
+
+    `person_id`: whose notebook it is in.
+    """
 
     id: int
     notebook_id: int
+    person_id: int
     page_id: int
     edition_id: int
     seen_edition_id: int | None
     revision: int
     opened_at: datetime | None
+    document: Node
+    edition: Node
+
+
+@dataclass(frozen=True, slots=True)
+class KnottedRow:
+    """A copy with knots in it, and whose it is."""
+
+    copy_id: int
+    person_name: str
+    class_name: str
     document: Node
 
 
@@ -44,11 +61,10 @@ class NewState:
     edition_id: int
     document: Node
     delta: Delta | None
-    cause: str
+    cause: Cause
     made_by: int
     push_id: int | None
-    answered: int
-    knots: int
+    answers: Answers
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +75,7 @@ class StoredState:
     made_at: datetime
     made_by: int
     made_by_name: str
-    cause: str
+    cause: Cause
     edition_id: int
     edition_number: int
     whole: Node | None
@@ -72,6 +88,7 @@ class Notebooks(Protocol):
     async def contents(self, notebook_id: int) -> bytes: ...
     async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None: ...
     async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None: ...
+    async def knotted(self, page_id: int) -> list[KnottedRow]: ...
     async def mark_opened(self, copy_id: int, edition_id: int) -> None: ...
     async def state(self, copy_id: int, revision: int) -> Node | None: ...
     async def states(self, copy_id: int) -> list[StoredState]: ...

@@ -3,5 +3,18 @@
 from red_thread.core.merge.changes import Change, changes
 from red_thread.core.merge.page import merge_page
 from red_thread.core.merge.result import Conflict, ConflictKind, Merged, Outcome
+from red_thread.core.merge.untie import Knot, Untying, knots_of, untie
 
-__all__ = ["Change", "Conflict", "ConflictKind", "Merged", "Outcome", "changes", "merge_page"]
+__all__ = [
+    "Change",
+    "Conflict",
+    "ConflictKind",
+    "Knot",
+    "Merged",
+    "Outcome",
+    "Untying",
+    "changes",
+    "knots_of",
+    "merge_page",
+    "untie",
+]

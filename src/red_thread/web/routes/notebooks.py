@@ -62,7 +62,7 @@ async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
         document=found.copy.document,
         tied=found.tied,
         arrived=found.arrived,
-        edition=found.edition,
+        edition=found.copy.edition,
     )
 
 
