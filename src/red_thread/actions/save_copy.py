@@ -1,6 +1,6 @@
 """Saving what a student writes."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from red_thread.actions.actor import Actor
@@ -10,7 +10,7 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, NewState
 from red_thread.actions.read_page import read_page
 from red_thread.actions.refusals import OnlyInSpaces
-from red_thread.core.merge import knots_of, merge_page
+from red_thread.core.merge import merge_page
 from red_thread.core.page.answers import Answers, count_answers, teachers_part
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node, attributes_of
@@ -48,7 +48,7 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, document: Any, revis
         answers = count_answers(fresh, copy.edition)
         return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, answers)
     if not stale:
-        saved = await _add(unit, actor, copy, copy.revision, copy.document, fresh, _cause(copy.document, fresh))
+        saved = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.STUDENT)
         return Saved(saved.revision, saved.revision, copy.edition_id, fresh, stale, saved.answers)
     sent = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.SENT)
     page = merge_page(began, copy.document, fresh).page
@@ -56,16 +56,14 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, document: Any, revis
     return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers)
 
 
-def _cause(before: Node, page: Node) -> Cause:
-    """Words that a merge kept and that are gone now: a knot was untied."""
-    return Cause.UNTIED if knots_of(before).keys() - knots_of(page).keys() else Cause.STUDENT
-
-
 async def _add(
     unit: Unit, actor: Actor, copy: CopyInfo, revision: int, before: Node, page: Node, cause: Cause
 ) -> NewState:
     edition = copy.edition_id, copy.edition
     state = next_state(copy.id, revision, before, page, edition, cause, actor.person_id)
+    if cause is Cause.STUDENT and state.answers.knots < copy.knots:
+        cause = Cause.UNTIED
+    state = replace(state, cause=cause, by_student=True)
     await unit.notebooks.save(state)
     return state
 

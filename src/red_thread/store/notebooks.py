@@ -45,8 +45,8 @@ CONTENTS = text("""
     WHERE s.notebook_id = :notebook
 """)
 _COPY = text("""
-    SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.opened_at,
-           w.document, b.document AS edition
+    SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.knots,
+           c.opened_at, w.document, b.document AS edition
     FROM copy c
     JOIN notebook n ON n.id = c.notebook_id
     JOIN edition e ON e.id = c.edition_id
@@ -171,7 +171,7 @@ class NotebookStore:
                 "edition": state.edition_id,
                 "answered": state.answers.answered,
                 "knots": state.answers.knots,
-                "by_student": state.cause is Cause.STUDENT,
+                "by_student": state.by_student,
                 "now": self.now,
                 "made_by": state.made_by,
                 "cause": state.cause,
@@ -192,6 +192,7 @@ def _copy(row: Row[Any]) -> CopyInfo:
         row.edition_id,
         row.seen_edition_id,
         row.revision,
+        row.knots,
         row.opened_at,
         read(row.document) if row.document else edition,
         edition,

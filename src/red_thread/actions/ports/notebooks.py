@@ -37,6 +37,7 @@ class CopyInfo:
     edition_id: int
     seen_edition_id: int | None
     revision: int
+    knots: int
     opened_at: datetime | None
     document: Node
     edition: Node
@@ -54,7 +55,7 @@ class KnottedRow:
 
 @dataclass(frozen=True, slots=True)
 class NewState:
-    """The next state of a written-on copy, to be stored with its history."""
+    """The next state of a written-on copy, to be stored with its history. `by_student`: its student wrote it now."""
 
     copy_id: int
     revision: int
@@ -65,6 +66,7 @@ class NewState:
     made_by: int
     push_id: int | None
     answers: Answers
+    by_student: bool = False
 
 
 @dataclass(frozen=True, slots=True)

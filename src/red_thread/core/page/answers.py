@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from red_thread.core.page.kinds import KINDS
 from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, walk, with_content
 
+_COUNTED = frozenset({"space", "gap", "kept"})
+
 
 @dataclass(frozen=True, slots=True)
 class Answers:
@@ -17,10 +19,11 @@ class Answers:
 
 def count_answers(page: Node, start: Node | None = None) -> Answers:
     """Counts a page. start: the edition that it began as; a space still as the teacher gave it is not answered."""
-    begun = {_key(node): node for node in walk(start) if node["type"] in ("space", "gap")} if start else {}
-    places = [node for node in walk(page) if node["type"] in ("space", "gap")]
+    found = [node for node in walk(page) if node["type"] in _COUNTED]
+    places = [node for node in found if node["type"] != "kept"]
+    begun = {_key(node): node for node in walk(start) if node["type"] in _COUNTED} if start and places else {}
     answered = sum(is_answered(node, begun.get(_key(node))) for node in places)
-    return Answers(answered, len(places), sum(node["type"] == "kept" for node in walk(page)))
+    return Answers(answered, len(places), len(found) - len(places))
 
 
 def is_answered(place: Node, begun: Node | None = None) -> bool:
