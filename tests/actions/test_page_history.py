@@ -1,13 +1,25 @@
 """How a page came about: look at any state, go back to any, lose nothing."""
 
+from datetime import UTC, datetime, timedelta
+
 import pytest
 
+from red_thread.actions.actor import HOUSE
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.refusals import NotAllowed, NotFound
-from red_thread.core.page.history import Cause, State, moments
-from tests.notation import show
+from red_thread.actions.save_copy import save_copy
+from red_thread.actions.thin_histories import thin_histories
+from red_thread.core.page.history import Cause, State, moments, thin_out
+from tests.notation import page, show
 from tests.school import School, actor_of
+
+CAUSES = {"s": Cause.STUDENT, "p": Cause.PUSH, "b": Cause.BACK, "x": Cause.SENT, "u": Cause.UNTIED}
+
+
+def told(states):
+    """`60s`: at second 60 the student wrote."""
+    return [State(k, float(word[:-1]), 1, CAUSES[word[-1]], 1) for k, word in enumerate(states.split(), 1)]
 
 
 @pytest.mark.parametrize(
@@ -24,9 +36,29 @@ from tests.school import School, actor_of
     ],
 )
 def test_which_states_are_shown(states, shown):
-    causes = {"s": Cause.STUDENT, "p": Cause.PUSH, "b": Cause.BACK, "x": Cause.SENT, "u": Cause.UNTIED}
-    made = [State(k, float(word[:-1]), 1, causes[word[-1]], 1) for k, word in enumerate(states.split(), 1)]
-    assert [state.revision for state in moments(made)] == shown
+    assert [state.revision for state in moments(told(states))] == shown
+
+
+DAY = 86_400.0
+
+
+@pytest.mark.parametrize(
+    ("states", "kept", "again_in_days"),
+    [
+        ("0s", [1], None),  # a page always has its newest state
+        ("0s 60s 120s", [1, 2, 3], 7),  # of the week all stay
+        ("-700000s -699940s -699880s 0s", [3, 4], 7),  # of the month the last of each burst
+        ("-700000s -699940x -699940s", [3], 21.9),  # what was sent stands for nothing of its own
+        ("-700000s -699940p -699880s -699820u -699760b", [1, 2, 3, 4, 5], 21.9),  # pushes and the like stay
+        ("-6000000s -5998000s -5990000s -5000000s 0p", [3, 4, 5], 7),  # of what is older the last of each day
+    ],
+)
+def test_what_an_old_history_still_holds(states, kept, again_in_days):
+    now = 1_000 * DAY + 50_000
+    made = [State(s.revision, now + s.at, 1, s.cause, 1) for s in told(states)]
+    thinned = thin_out(made, now)
+    assert sorted(thinned.keep) == kept
+    assert thinned.again_at is None or round((thinned.again_at - now) / DAY, 1) == again_in_days
 
 
 async def history(school: School, student, page_id, actor=None):
@@ -148,3 +180,47 @@ async def test_any_two_editions_are_compared_and_the_page_as_it_is(school: Schoo
     (ada,) = (await school.add_class("9B", 1))[:1]
     with pytest.raises(NotAllowed):
         await compared(1, 2, actor_of(ada))
+
+
+async def test_an_old_history_is_thinned_out_and_reads_as_before(school: School):
+    """Two hundred saves on four days two weeks ago: what is left can be looked at, gone back to and written on."""
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one")
+    await school.push([tides], "9A")
+    began, copy = datetime.now(UTC) - timedelta(days=14), await school.copy(ada, tides)
+    for turn in range(200):
+        now = began + timedelta(days=turn // 50, seconds=turn % 50)
+        async with school.database.begin(now) as unit:
+            document = page(f"a:one | m:turn {turn} of many words that stay")
+            await save_copy(unit, actor_of(ada), copy.id, document, turn, copy.edition_id)
+    before = {moment.revision: moment for moment in await history(school, ada, tides)}
+    kept = {revision: await as_it_was(school, ada, tides, revision) for revision in before}
+    assert await thin_histories(school.database.begin, HOUSE) == 1
+    assert await thin_histories(school.database.begin, HOUSE) == 0
+    after = {moment.revision: moment for moment in await history(school, ada, tides)}
+    assert sorted(after) == [0, 50, 100, 150, 200]
+    assert after == before
+    assert {revision: await as_it_was(school, ada, tides, revision) for revision in after} == kept
+    await back(school, ada, tides, 100)
+    assert await school.reads(ada, tides) == "a:one | m:turn 99 of many words that stay"
+
+
+async def test_a_save_from_a_state_that_was_thinned_out_loses_nothing(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one | b:two")
+    await school.push([tides], "9A")
+    long_ago = datetime.now(UTC) - timedelta(days=14)
+    for words in ("one x", "one x y", "one x y z"):
+        offline = await school.copy(ada, tides)
+        async with school.database.begin(long_ago) as unit:
+            document = page(f"a:{words} | b:two")
+            await save_copy(unit, actor_of(ada), offline.id, document, offline.revision, offline.edition_id)
+    await thin_histories(school.database.begin, HOUSE)
+    await school.write(ada, tides, "a:one x y | b:two and offline", began=offline)
+    # Merged with an earlier state: words may stand twice, none is missing.
+    assert await school.reads(ada, tides) == "a:one x y z x y | b:two and offline"
+
+
+async def test_only_the_house_thins_out(school: School):
+    with pytest.raises(NotAllowed):
+        await thin_histories(school.database.begin, school.teacher)

@@ -38,10 +38,10 @@ async def look_at_history(unit: Unit, actor: Actor, copy_id: int) -> list[Moment
     if not stored:
         return []
     by_revision = {state.revision: state for state in stored}
-    shown = {moment.revision for moment in moments(_as_told(state) for state in stored)}
+    shown = {moment.revision for moment in moments(as_told(state) for state in stored)}
     before = await unit.masters.edition_document(stored[0].edition_id)
     told = [await _given(unit, copy, stored[0])]
-    for revision, page in _unfolded(stored):
+    for revision, page in unfolded(stored):
         if revision in shown:
             state = by_revision[revision]
             words = tuple(change.words for change in changes(before, page))
@@ -91,11 +91,12 @@ async def _given(unit: Unit, copy: CopyInfo, first: StoredState) -> Moment:
     return Moment(0, edition.made_at, "", "given", edition.number, ())
 
 
-def _as_told(state: StoredState) -> State:
+def as_told(state: StoredState) -> State:
+    """A stored state as the rules about histories see it."""
     return State(state.revision, state.made_at.timestamp(), state.made_by, state.cause, state.edition_number)
 
 
-def _unfolded(stored: list[StoredState]) -> Iterator[tuple[int, Node]]:
+def unfolded(stored: list[StoredState]) -> Iterator[tuple[int, Node]]:
     """Every state's page, each made from the one before."""
     page: Node = {}
     for state in stored:

@@ -1,13 +1,20 @@
 """Notebooks in PostgreSQL: copies, writing, history."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, select, text
+from sqlalchemy import Row, delete, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.notebooks import CopyInfo, KnottedRow, NewState, NotebookInfo, StoredState
+from red_thread.actions.ports.notebooks import (
+    CopyInfo,
+    KnottedRow,
+    NewState,
+    NotebookInfo,
+    StoredState,
+    ThinnedState,
+)
 from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
@@ -82,8 +89,9 @@ _STATES = text("""
 # One statement, not three: a class that writes sends hundreds of these a minute.
 _SAVE = text("""
     WITH new_writing AS (
-        INSERT INTO writing (copy_id, document) VALUES (:copy, :document)
-        ON CONFLICT (copy_id) DO UPDATE SET document = excluded.document
+        INSERT INTO writing (copy_id, document, thin_at) VALUES (:copy, :document, :thin_at)
+        ON CONFLICT (copy_id) DO UPDATE SET document = excluded.document,
+            thin_at = coalesce(writing.thin_at, excluded.thin_at)
     ), new_copy AS (
         UPDATE copy SET revision = :revision, edition_id = :edition, answered = :answered, knots = :knots,
             written_at = CASE WHEN :by_student THEN :now ELSE written_at END
@@ -91,6 +99,9 @@ _SAVE = text("""
     )
     INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, push_id, edition_id, whole, delta)
     VALUES (:copy, :revision, :now, :made_by, :cause, :push, :edition, :whole, :delta)
+""")
+_REWRITE = text("""
+    UPDATE writing_state SET whole = :whole, delta = :delta WHERE copy_id = :copy AND revision = :revision
 """)
 _HISTORY = text("""
     SELECT s.revision, s.made_at, s.made_by, p.name AS made_by_name, s.cause, s.edition_id, e.number,
@@ -122,7 +133,7 @@ class NotebookStore:
 
     async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
         if lock:
-            await self.connection.execute(_LOCK, {"copy": copy_id})
+            await self.lock(copy_id)
         row = (await self.connection.execute(_COPY, {"copy": copy_id})).one_or_none()
         return _copy(row) if row else None
 
@@ -159,6 +170,24 @@ class NotebookStore:
         found = await self.connection.execute(_HISTORY, {"copy": copy_id})
         return [_stored(row) for row in found]
 
+    async def lock(self, copy_id: int) -> None:
+        await self.connection.execute(_LOCK, {"copy": copy_id})
+
+    async def due_for_thinning(self, at_most: int) -> list[int]:
+        """Copies whose history has states that may go, in the order in which they came due."""
+        due = select(t.Writing.copy_id).where(t.Writing.thin_at <= self.now).order_by(t.Writing.thin_at)
+        return list(await self.connection.scalars(due.limit(at_most)))
+
+    async def thin(
+        self, copy_id: int, gone: list[int], rewritten: list[ThinnedState], again_at: datetime | None
+    ) -> None:
+        """Takes states out of a history and writes those that stay anew."""
+        mine = t.WritingState.copy_id == copy_id
+        if gone:
+            await self.connection.execute(delete(t.WritingState).where(mine, t.WritingState.revision.in_(gone)))
+            await self.connection.execute(_REWRITE, [_rewritten(copy_id, state) for state in rewritten])
+        await self.connection.execute(update(t.Writing).where(t.Writing.copy_id == copy_id).values(thin_at=again_at))
+
     async def save(self, state: NewState) -> None:
         whole = state.delta is None or state.revision % WHOLE_EVERY == 0
         document = written(state.document)
@@ -173,6 +202,7 @@ class NotebookStore:
                 "knots": state.answers.knots,
                 "by_student": state.by_student,
                 "now": self.now,
+                "thin_at": self.now + timedelta(days=7),
                 "made_by": state.made_by,
                 "cause": state.cause,
                 "push": state.push_id,
@@ -197,6 +227,15 @@ def _copy(row: Row[Any]) -> CopyInfo:
         read(row.document) if row.document else edition,
         edition,
     )
+
+
+def _rewritten(copy_id: int, state: ThinnedState) -> dict[str, Any]:
+    return {
+        "copy": copy_id,
+        "revision": state.revision,
+        "whole": written(state.whole) if state.whole is not None else None,
+        "delta": orjson.dumps(state.delta).decode() if state.delta is not None else None,
+    }
 
 
 def _stored(row: Row[Any]) -> StoredState:

@@ -219,11 +219,12 @@ class Copy(Table):
 
 
 class Writing(Table):
-    """The page of a copy that its student has written on."""
+    """The page of a copy that its student has written on. `thin_at`: when its history may be thinned out next."""
 
     __tablename__ = "writing"
     copy_id: Mapped[int] = _to("copy.id", key=True)
     document: Mapped[str]
+    thin_at: Mapped[datetime | None]
 
 
 class WritingState(Table):
