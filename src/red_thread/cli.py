@@ -6,7 +6,7 @@ import json
 import logging
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Any
 
 import orjson
 import structlog
@@ -14,8 +14,10 @@ import typer
 import uvicorn
 
 from red_thread.core.merge import merge_page
+from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
 from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, load_demo
+from red_thread.formats.explained import explained_as_text
 from red_thread.main import make_database
 from red_thread.settings import PROJECT, load_settings
 from red_thread.store.schema import migrate
@@ -91,8 +93,12 @@ def merge(
     master: Annotated[Path | None, typer.Argument()] = None,
     student: Annotated[Path | None, typer.Argument()] = None,
     stream: bool = False,
+    explain: bool = False,
 ) -> None:
-    """Merges three pages and prints the result; with --stream, JSON lines from standard input."""
+    """Merges three pages and prints the result; with --stream, JSON lines from standard input.
+
+    With --explain it prints for people: every block with where it comes from, and the regions of its text.
+    """
     if stream:
         for line in sys.stdin.buffer:
             if line.strip():
@@ -101,11 +107,18 @@ def merge(
     if base is None or master is None or student is None:
         sys.exit("merge takes three files, BASE.json MASTER.json STUDENT.json, or --stream.")
     try:
-        pages = {"base": _read_json(base), "master": _read_json(master), "student": _read_json(student)}
-        result = merge_page(**pages).as_json()
+        pages: dict[str, Any] = {
+            "base": _read_json(base),
+            "master": _read_json(master),
+            "student": _read_json(student),
+        }
+        if explain:
+            sys.stdout.write(explained_as_text(*explain_merge(**pages)))
+        else:
+            result = merge_page(**pages).as_json()
+            sys.stdout.buffer.write(orjson.dumps(result, option=orjson.OPT_INDENT_2) + b"\n")
     except NotAPage as error:
         sys.exit(str(error))
-    sys.stdout.buffer.write(orjson.dumps(result, option=orjson.OPT_INDENT_2) + b"\n")
 
 
 def _read_json(path: Path) -> object:

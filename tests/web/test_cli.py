@@ -32,6 +32,34 @@ def test_three_files_become_one_result(tmp_path):
     assert show(json.loads(done.stdout)["page"]) == "a:one mine | b:two"
 
 
+def test_a_merge_is_explained_block_by_block(tmp_path):
+    for name, made in {**PAGES, "master": page("a:ONE | b:two")}.items():
+        (tmp_path / f"{name}.json").write_text(json.dumps(made))
+    lines = run("--explain", *(str(tmp_path / f"{name}.json") for name in PAGES)).stdout.splitlines()
+    assert lines == [
+        "merged",
+        "",
+        "a  paragraph: changed by master and student",
+        "    ONE mine",
+        "      only the master changed it:",
+        "        base     “one”",
+        "        master   “ONE”",
+        "        student  “one”",
+        "        stands   “ONE”",
+        "      only the student changed it:",
+        "        base     nothing",
+        "        master   nothing",
+        "        student  “ mine”",
+        "        stands   “ mine”",
+        "",
+        "b  paragraph: new from the master",
+        "    two",
+        "",
+        "- 1 paragraph is new",
+        "- 1 paragraph changed",
+    ]
+
+
 def test_a_stream_gives_one_result_a_line_in_order():
     broken = {**PAGES, "master": {"type": "doc", "content": [{"type": "hologram"}]}}
     feed = "\n".join([json.dumps(PAGES), json.dumps(broken), "{", json.dumps({"base": {}}), "", json.dumps(PAGES)])

@@ -6,8 +6,9 @@ gathered into one region; all others stand apart, and both sides' changes go in.
 decide who stands. Marks are merged apart from words, token by token.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from enum import StrEnum
 
 from red_thread.core.merge.sequence import Hunk, hunks
 from red_thread.core.page.nodes import Node, attributes_of, with_attributes
@@ -22,6 +23,33 @@ class MergedText:
 
     tokens: Tokens
     conflicted: bool
+
+
+class Reason(StrEnum):
+    """Why a region became what it is."""
+
+    MASTER = "only the master changed it"
+    STUDENT = "only the student changed it"
+    SAME = "both made the same of it"
+    INSERTED = "both put words in here"
+    TAKEN_OUT = "both only took words out"
+    OVER_DELETION = "the student only took words out"
+    CONFLICT = "both changed the same words"
+
+
+Piece = tuple[str, Tokens]  # whose, `master` or `student`, and what
+
+
+@dataclass(frozen=True, slots=True)
+class Settled:
+    """A region of the text, `base[start:end]`, that a side changed: what it became, and why."""
+
+    start: int
+    end: int
+    master: Tokens
+    student: Tokens
+    pieces: tuple[Piece, ...]
+    reason: Reason
 
 
 @dataclass(slots=True)
@@ -50,13 +78,20 @@ class TextMerge:
     def run(self) -> MergedText:
         result = _Joined()
         done = 0
-        for region in _regions(self.by_master, self.by_student):
-            result.add(self._unchanged(done, region.base_from))
-            for writer, piece in self._settle(region):
+        for settled in self.settle():
+            result.add(self._unchanged(done, settled.start))
+            for writer, piece in settled.pieces:
                 result.add(piece, writer)
-            done = region.base_to
+            done = settled.end
         result.add(self._unchanged(done, len(self.base)))
         return MergedText(result.tokens, self.conflicted)
+
+    def settle(self) -> Iterator[Settled]:
+        """Every region in order, each with its decision; knows in the end whether any was a conflict."""
+        for region in _regions(self.by_master, self.by_student):
+            if region.master:
+                self._watch_gaps(region)
+            yield self._settle(region)
 
     def _unchanged(self, start: int, end: int) -> Tokens:
         """Words that stand on all sides; only their marks and answers merge."""
@@ -65,41 +100,47 @@ class TextMerge:
             for k in range(start, end)
         ]
 
-    def _settle(self, region: _Region) -> list[tuple[str, Tokens]]:
-        """What stands in a region: pieces, each with whose it is."""
-        start, end = region.base_from, region.base_to
-        if region.master:
-            self._watch_gaps(region)
-        if not region.student:
-            return [("master", self._side(start, end, region.master, self.master, self.at_master))]
-        by_student = self._side(start, end, region.student, self.student, self.at_student)
-        if not region.master:
-            return [("student", by_student)]
-        by_master = self._side(start, end, region.master, self.master, self.at_master)
-        if [t.key for t in by_master] == [t.key for t in by_student]:
-            return [("student", by_student)]
-        if start == end:
-            return [("master", by_master), ("student", by_student)]
-        return [self._both_changed(region, by_master, by_student)]
+    def _settle(self, region: _Region) -> Settled:
+        by_master = self._side(region, region.master, self.master, self.at_master)
+        by_student = self._side(region, region.student, self.student, self.at_student)
+        reason = self._reason(region, by_master, by_student)
+        ours, theirs = ("master", by_master), ("student", by_student)
+        pieces: tuple[Piece, ...] = (ours,)
+        if reason in (Reason.STUDENT, Reason.SAME) or (reason is Reason.CONFLICT and self.student_stands):
+            pieces = (theirs,)
+        elif reason is Reason.INSERTED:
+            pieces = (ours, theirs)
+        elif reason is Reason.TAKEN_OUT:
+            pieces = (("master", self._left_by_both(region)),)
+        self.conflicted = self.conflicted or reason is Reason.CONFLICT
+        return Settled(region.base_from, region.base_to, by_master, by_student, pieces, reason)
 
-    def _both_changed(self, region: _Region, by_master: Tokens, by_student: Tokens) -> tuple[str, Tokens]:
+    def _reason(self, region: _Region, by_master: Tokens, by_student: Tokens) -> Reason:
+        if not region.student:
+            return Reason.MASTER
+        if not region.master:
+            return Reason.STUDENT
+        if [t.key for t in by_master] == [t.key for t in by_student]:
+            return Reason.SAME
+        if region.base_from == region.base_to:
+            return Reason.INSERTED
         master_wrote = any(_writes(hunk, self.master) for hunk in region.master)
         # A mark of punctuation set among words that the master took out goes with them.
         writes = _writes if master_wrote else _writes_words
-        if not any(writes(hunk, self.student) for hunk in region.student):
-            return ("master", by_master if master_wrote else self._left_by_both(region))
-        self.conflicted = True
-        return ("student", by_student) if self.student_stands else ("master", by_master)
+        if any(writes(hunk, self.student) for hunk in region.student):
+            return Reason.CONFLICT
+        return Reason.OVER_DELETION if master_wrote else Reason.TAKEN_OUT
 
     def _left_by_both(self, region: _Region) -> Tokens:
         """Both only took words out: what neither took out is left."""
         gone = {k for hunk in region.master + region.student for k in range(hunk.base_from, hunk.base_to)}
         return [self.base[k] for k in range(region.base_from, region.base_to) if k not in gone]
 
-    def _side(self, start: int, end: int, own: list[Hunk], side: Tokens, at: dict[int, int]) -> Tokens:
-        """What a side has for `base[start:end]`."""
-        first = own[0].side_from - (own[0].base_from - start)
-        last = own[-1].side_to + (end - own[-1].base_to)
+    def _side(self, region: _Region, own: list[Hunk], side: Tokens, at: dict[int, int]) -> Tokens:
+        """What a side has in a region; it may have left it alone."""
+        start, end = region.base_from, region.base_to
+        first = own[0].side_from - (own[0].base_from - start) if own else at.get(start, 0)
+        last = own[-1].side_to + (end - own[-1].base_to) if own else first + end - start
         other_at = self.at_student if at is self.at_master else self.at_master
         other = self.student if at is self.at_master else self.master
         came_from = {at[k]: k for k in range(start, end) if k in at}
