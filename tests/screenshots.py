@@ -108,6 +108,12 @@ async def editions(page: Page) -> None:
     await page.locator(".differs").first.wait_for()
 
 
+async def knots(page: Page) -> None:
+    await open_master_page(page, KNOTTED)
+    await page.get_by_role("link", name="See and untie").click()
+    await page.get_by_role("group", name="Untie for all").wait_for()
+
+
 async def past(page: Page) -> None:
     await open_notebook_page(page, KNOTTED)
     await page.get_by_role("button", name="How it came about").click()
@@ -119,7 +125,7 @@ async def past(page: Page) -> None:
 SHOTS: list[tuple[str, str, tuple[int, int], bool, Shot]] = [
     ("sign-in", "", WIDE, False, sign_in),
     ("master", "Ngozi", WIDE, False, master),
-    ("master-dark", "Ngozi", WIDE, True, master),
+    ("knots", "Ngozi", WIDE, False, knots),
     ("writing", "Ngozi", WIDE, False, writing),
     ("plan", "Ngozi", WIDE, False, plan),
     ("choosing", "Ngozi", WIDE, False, choosing),

@@ -17,6 +17,7 @@ VIEWS = [
     ("Ngozi", "/master/1/classes", WIDE),
     ("Ngozi", "/master/1/look/2", WIDE),
     ("Ngozi", "/master/1/page/8/editions/1/0", WIDE),
+    ("Ngozi", "/master/1/page/1/knots", WIDE),
     ("Ada", None, WIDE),
     ("Ada", None, PHONE),
     ("Ada", "page", WIDE),

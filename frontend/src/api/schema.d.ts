@@ -1020,6 +1020,8 @@ export interface components {
          * @description One line of a page's history; `changed` says what it changed in the line before.
          */
         MomentOut: {
+            /** By Student */
+            by_student: boolean;
             /**
              * Cause
              * @enum {string}

@@ -147,7 +147,7 @@ describe('a knot', () => {
 	const at = () => editor.state.doc.child(0).nodeSize;
 
 	it.each([
-		['mine', ['a:My words', 'z:End']],
+		['students', ['a:My words', 'z:End']],
 		['teachers', ['a:The teacher’s words', 'z:End']]
 	] as const)('is untied: %s', (how, then) => {
 		untie(editor, at(), how);
@@ -167,7 +167,7 @@ describe('a knot', () => {
 
 	it('is tied again by undoing', () => {
 		const before = shown();
-		untie(editor, at(), 'mine');
+		untie(editor, at(), 'students');
 		editor.commands.undo();
 		expect(shown()).toEqual(before);
 	});
@@ -175,14 +175,14 @@ describe('a knot', () => {
 	it('keeps mine behind when the block it came from is gone', () => {
 		editor.destroy();
 		open(page(kept('gone', block('k', 'My words')), block('z', 'End')));
-		untie(editor, 0, 'mine');
+		untie(editor, 0, 'students');
 		expect(shown().map((line) => line.split(':')[1])).toEqual(['My words', 'End']);
 	});
 
 	it('keeps several blocks as they are', () => {
 		editor.destroy();
 		open(page(block('a', 'Theirs'), kept('a', block('k', 'One'), block('l', 'Two'))));
-		untie(editor, at(), 'mine');
+		untie(editor, at(), 'students');
 		expect(editor.state.doc.textContent).toContain('OneTwo');
 	});
 });

@@ -1,4 +1,5 @@
 import type { Against } from './against';
+import type { Untying } from './untie';
 
 /** A page and its nodes as they go over the wire. */
 export interface PageNode {
@@ -19,6 +20,8 @@ export interface Surroundings {
 	addPicture: (file: File) => Promise<string>;
 	/** How to speak of whose page it is: "Ms Okafor". */
 	teacherName: string;
+	/** Unties a knot where it is not edited in place: by the teacher, for the student. */
+	untie?: (knot: string, how: Untying) => Promise<void>;
 	/** Another state of the page, against which this one is read. */
 	against?: Against;
 }

@@ -1,9 +1,9 @@
-/** Untying a knot: keep mine, take the teacher's, or keep both. Each can be undone like any other change. */
+/** Untying a knot: keep mine, take the teacher's, keep both, or write it anew. Each can be undone like any other change. */
 import type { Editor } from '@tiptap/core';
 import { Fragment, type Node as ProseNode } from '@tiptap/pm/model';
 import { newId } from './types';
 
-export type Untying = 'mine' | 'teachers' | 'both';
+export type Untying = 'students' | 'teachers' | 'both';
 
 /** Unties the kept block at a position. */
 export function untie(editor: Editor, at: number, how: Untying) {
@@ -11,7 +11,7 @@ export function untie(editor: Editor, at: number, how: Untying) {
 	const kept = state.doc.nodeAt(at);
 	if (!kept) return;
 	const transaction = state.tr;
-	const source = how === 'mine' ? findBlock(state.doc, kept.attrs.from) : null;
+	const source = how === 'students' ? findBlock(state.doc, kept.attrs.from) : null;
 	if (how === 'teachers' || (source && replaceWords(source, kept)))
 		transaction.delete(at, at + kept.nodeSize);
 	else transaction.replaceWith(at, at + kept.nodeSize, freshened(kept.content));
@@ -35,6 +35,18 @@ function findBlock(doc: ProseNode, id: string): { node: ProseNode; at: number } 
 		return found === null;
 	});
 	return found;
+}
+
+/** Puts the caret behind the student's wording, to make it into something new. */
+export function writeAnew(editor: Editor, at: number) {
+	const kept = editor.state.doc.nodeAt(at);
+	if (kept)
+		editor
+			.chain()
+			.setTextSelection(at + kept.nodeSize - 2)
+			.focus()
+			.scrollIntoView()
+			.run();
 }
 
 /** The kept blocks as the student's own. */

@@ -18,11 +18,15 @@ from red_thread.core.page.nodes import Node
 
 @dataclass(frozen=True, slots=True)
 class Moment:
-    """One line of the history. `edition`: the number of the edition that the page stood on then."""
+    """One line of the history. `edition`: the number of the edition that the page stood on then.
+
+    `by_student`: it was the page's own student; `made_by` is the name.
+    """
 
     revision: int
     made_at: datetime
     made_by: str
+    by_student: bool
     cause: str
     edition: int
     changed: tuple[str, ...]
@@ -45,7 +49,17 @@ async def look_at_history(unit: Unit, actor: Actor, copy_id: int) -> list[Moment
         if revision in shown:
             state = by_revision[revision]
             words = tuple(change.words for change in changes(before, page))
-            told.append(Moment(revision, state.made_at, state.made_by_name, state.cause, state.edition_number, words))
+            told.append(
+                Moment(
+                    revision=revision,
+                    made_at=state.made_at,
+                    made_by=state.made_by_name,
+                    by_student=state.made_by == copy.person_id,
+                    cause=state.cause,
+                    edition=state.edition_number,
+                    changed=words,
+                )
+            )
             before = page
     return told[::-1]
 
@@ -88,7 +102,7 @@ async def _state(unit: Unit, copy_id: int, revision: int) -> tuple[Node, int]:
 
 async def _given(unit: Unit, copy: CopyInfo, first: StoredState) -> Moment:
     edition = next(e for e in await unit.masters.editions(copy.page_id) if e.id == first.edition_id)
-    return Moment(0, edition.made_at, "", "given", edition.number, ())
+    return Moment(0, edition.made_at, "", False, "given", edition.number, ())
 
 
 def as_told(state: StoredState) -> State:

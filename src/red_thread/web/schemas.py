@@ -354,6 +354,7 @@ class MomentOut(Schema):
     revision: int
     made_at: datetime
     made_by: str
+    by_student: bool
     cause: Literal["given", "student", "push", "back", "untied"]
     edition: int
     changed: list[str]

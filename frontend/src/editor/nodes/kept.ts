@@ -1,7 +1,7 @@
 /** Words that a merge kept: a knot, untied here with one touch. */
-import { mergeAttributes, Node } from '@tiptap/core';
+import { mergeAttributes, Node, type Editor } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
-import { untie, type Untying } from '../untie';
+import { untie, writeAnew, type Untying } from '../untie';
 import { knob, wrapped } from './furniture';
 import type { Surroundings } from '../types';
 
@@ -23,7 +23,7 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 	renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-kept': '' }), 0],
 
 	addNodeView() {
-		const { hand, teacherName } = this.options.surroundings;
+		const { surroundings } = this.options;
 		return (props: NodeViewRendererProps) => {
 			const dom = wrapped('kept');
 			const frame = wrapped('kept-frame');
@@ -31,9 +31,10 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 			const contentDOM = wrapped('kept-body');
 			label.contentEditable = 'false';
 			const said = LABELS[props.node.attrs.why] ?? LABELS['both-changed']!;
-			label.textContent = hand === 'student' ? said : said.replace('You had', 'The student had');
+			label.textContent = surroundings.hand === 'student' ? said : said.replace('You had', 'The student had');
 			frame.append(label, contentDOM);
-			if (hand === 'student') frame.append(choices(props, teacherName));
+			if (surroundings.hand === 'student') frame.append(ownChoices(props, surroundings.teacherName));
+			else if (surroundings.untie) frame.append(choicesFor(props, surroundings.untie));
 			dom.append(frame);
 			return {
 				dom,
@@ -46,17 +47,45 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 	}
 });
 
-function choices(props: NodeViewRendererProps, teacherName: string): HTMLElement {
-	const row = wrapped('kept-choices');
-	row.contentEditable = 'false';
-	const run = (how: Untying) => () => {
+function row(...knobs: HTMLElement[]): HTMLElement {
+	const made = wrapped('kept-choices');
+	made.contentEditable = 'false';
+	made.setAttribute('role', 'group');
+	made.setAttribute('aria-label', 'Untie this knot');
+	made.append(...knobs);
+	return made;
+}
+
+/** The student's own choices, made in the page like any other change. */
+function ownChoices(props: NodeViewRendererProps, teacherName: string): HTMLElement {
+	const here = (run: (editor: Editor, at: number) => void) => () => {
 		const at = props.getPos();
-		if (at !== undefined) untie(props.editor, at, how);
+		if (at !== undefined) run(props.editor, at);
 	};
-	row.append(
-		knob('Keep mine', run('mine')),
-		knob(`Take ${teacherName}’s`, run('teachers')),
-		knob('Keep both', run('both'))
+	const untying = (how: Untying) => here((editor, at) => untie(editor, at, how));
+	const mine = knob('Keep mine', untying('students'));
+	const anew = knob(
+		'Write it anew',
+		here((editor, at) => {
+			mine.textContent = 'Keep these words';
+			anew.remove();
+			writeAnew(editor, at);
+		})
 	);
-	return row;
+	return row(
+		mine,
+		knob(`Take ${teacherName}’s`, untying('teachers')),
+		knob('Keep both', untying('both')),
+		anew
+	);
+}
+
+/** The teacher's choices for a student. */
+function choicesFor(props: NodeViewRendererProps, run: NonNullable<Surroundings['untie']>): HTMLElement {
+	const untying = (how: Untying) => () => void run(String(props.node.attrs.id), how);
+	return row(
+		knob('Keep theirs', untying('students')),
+		knob('Use mine', untying('teachers')),
+		knob('Keep both', untying('both'))
+	);
 }

@@ -9,6 +9,7 @@
 	let { page, master }: { page: MasterPageState; master: number } = $props();
 	const latest = $derived(page.editions[0]);
 	const first = $derived(page.editions.at(-1)?.number);
+	const knotted = $derived(page.editions.reduce((all, edition) => all + edition.knotted, 0));
 	const told = $derived(page.changed.slice(0, 5));
 
 	const compare = (one: number, other: number) =>
@@ -54,6 +55,17 @@
 					<Button onclick={push}>Push it to more</Button>
 				{/if}
 			</li>
+			{#if knotted}
+				<li class="relative min-h-13 pb-6 pl-8">
+					<span class="absolute top-5 bottom-0 left-[11px] w-0.5 bg-thread"></span>
+					<Sign name="knot" class="absolute -top-0.5 left-0 h-6 w-6" />
+					<p class="font-semibold">{count(knotted, 'student has', 'students have')} a knot</p>
+					<a
+						class="text-[13px] text-soft underline hover:text-ink"
+						href="/master/{master}/page/{page.id}/knots">See and untie</a
+					>
+				</li>
+			{/if}
 			{#each page.editions as edition, k (edition.id)}
 				<li class="relative min-h-13 pb-6 pl-8">
 					{#if k < page.editions.length - 1}

@@ -12,7 +12,13 @@
 	import Past from './Past.svelte';
 	import { PastState } from './past.svelte';
 
-	let { copy, hand }: { copy: CopyState; hand: 'student' | 'reader' } = $props();
+	interface Props {
+		copy: CopyState;
+		hand: 'student' | 'reader';
+		/** How a reader unties a knot for the student, if they may. */
+		untie?: Surroundings['untie'];
+	}
+	let { copy, hand, untie }: Props = $props();
 	let editor = $state.raw<Editor>();
 	// svelte-ignore state_referenced_locally
 	const past = new PastState(copy);
@@ -22,7 +28,8 @@
 		hand,
 		onlySpaces,
 		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
-		teacherName: 'the teacher'
+		teacherName: 'the teacher',
+		untie
 	});
 	const SAYING = {
 		saved: 'All you write is saved as you go.',
@@ -105,7 +112,7 @@
 			{#key past.at.revision}
 				<PageEditor
 					page={past.page}
-					surroundings={{ ...surroundings, hand: 'reader' }}
+					surroundings={{ ...surroundings, hand: 'reader', untie: undefined }}
 					facts={copy.facts}
 					label="The page as it was"
 				/>

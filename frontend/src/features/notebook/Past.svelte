@@ -7,7 +7,7 @@
 	import { told, type PastState } from './past.svelte';
 
 	let { past, hand }: { past: PastState; hand: 'student' | 'reader' } = $props();
-	const signs = { given: 'needle', student: 'line', push: 'stitch', back: 'knot' } as const;
+	const signs = { given: 'needle', student: 'line', push: 'stitch', back: 'line', untied: 'knot' } as const;
 </script>
 
 <aside
@@ -34,7 +34,7 @@
 					>
 						<Sign
 							name={signs[moment.cause]}
-							color={moment.cause === 'push' || moment.cause === 'given' ? 'thread' : 'pencil'}
+							color={moment.by_student ? 'pencil' : 'thread'}
 							class="absolute top-0 left-2 h-full w-6"
 						/>
 						<span class="block font-semibold">{words.head}</span>

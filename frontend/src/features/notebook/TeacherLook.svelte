@@ -2,12 +2,20 @@
 <script lang="ts">
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
 	import { route } from '../../router';
+	import { attempt } from '../../ui/report';
+	import { KnotsState, type How } from '../knots';
 	import { Frame } from '../session';
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
 
 	const params = route.params as { master: string; copy: string };
 	const copy = new CopyState(Number(params.copy));
+
+	async function untie(knot: string, how: How) {
+		if (!copy.open) return;
+		const knots = new KnotsState(copy.open.page_id, () => copy.refresh());
+		await attempt(() => knots.untie([{ copy: copy.id, knot, person: copy.open!.notebook.person_name }], how));
+	}
 	const title = $derived(copy.open ? `${copy.open.notebook.person_name}’s page` : 'A student’s page');
 </script>
 
@@ -15,7 +23,7 @@
 	<button
 		type="button"
 		class="inline-flex min-h-11 items-center gap-1.5 px-5 font-semibold text-soft hover:text-ink"
-		onclick={() => history.back()}><ArrowLeft size={18} /> Back to the board</button
+		onclick={() => history.back()}><ArrowLeft size={18} /> Back</button
 	>
-	<CopyPage {copy} hand="reader" />
+	<CopyPage {copy} hand="reader" {untie} />
 </Frame>

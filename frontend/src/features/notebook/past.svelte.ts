@@ -54,12 +54,13 @@ export class PastState {
 
 /** What a moment was, and what it changed. */
 export function told(moment: Moment, hand: 'student' | 'reader'): { head: string; under: string } {
-	const who = hand === 'student' ? 'You' : moment.made_by;
+	const who = hand === 'student' && moment.by_student ? 'You' : moment.made_by;
 	const head = {
 		given: `Edition ${moment.edition} was given`,
 		student: `${who} wrote`,
 		push: `Edition ${moment.edition} was woven in`,
-		back: `${who} went back`
+		back: `${who} went back`,
+		untied: `${who} untied a knot`
 	}[moment.cause];
 	const under = moment.cause === 'given' ? 'before anything was written' : list(gathered(moment.changed), 3);
 	return { head, under: under || 'nothing that can be seen' };

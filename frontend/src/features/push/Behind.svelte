@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Schemas } from '../../api/client';
 	import { differing } from '../../ui/differing';
+	import Wording from '../../ui/Wording.svelte';
 	import type { Outcome } from './outcomes';
 
 	interface Props {
@@ -10,8 +11,10 @@
 		students: Schemas['ReachedOut'][];
 		titles: Record<string, string>;
 		woven: Schemas['WovenOut'][];
+		/** Where the knots of a page are untied; only after the push. */
+		knotsOf?: (page: number) => string;
 	}
-	let { outcome, rows, students, titles, woven }: Props = $props();
+	let { outcome, rows, students, titles, woven, knotsOf }: Props = $props();
 	const names = $derived(new Map(students.map((one) => [one.notebook_id, one])));
 	const knots = $derived(outcome === 'conflicted' ? woven.filter((one) => one.conflicts.length) : []);
 	const several = $derived(Object.keys(titles).length > 1);
@@ -34,26 +37,15 @@
 		{#each knot.conflicts as conflict (conflict.id)}
 			{@const parts = differing(conflict.master, conflict.student)}
 			<div class="mb-4 grid gap-4 sm:grid-cols-2">
-				<p class="border-l-2 border-thread pl-3.5 font-serif text-[16px] leading-relaxed">
-					<small class="block font-sans text-[12.5px] font-semibold text-soft">Yours stands in place</small>
-					{#each parts.one as part, k (k)}{#if part.differs}<mark
-								class="rounded bg-thread-wash px-0.5 text-inherit">{part.words}</mark
-							>{:else}{part.words}{/if}{:else}<i>taken out</i>{/each}
-				</p>
-				<p class="border-l-2 border-pencil pl-3.5 font-serif text-[16px] leading-relaxed">
-					<small class="block font-sans text-[12.5px] font-semibold text-soft"
-						>Theirs is kept right behind it</small
-					>
-					{#each parts.other as part, k (k)}{#if part.differs}<mark
-								class="rounded bg-pencil-wash px-0.5 text-inherit">{part.words}</mark
-							>{:else}{part.words}{/if}{/each}
-				</p>
+				<Wording parts={parts.one} of="thread" label="Yours stands in place" />
+				<Wording parts={parts.other} of="pencil" label="Theirs is kept right behind it" />
 			</div>
 		{/each}
 	{/each}
 	{#if knots.length}
 		<p class="text-soft">
-			They untie it with one touch when they next open the page. Nothing they wrote is lost.
+			They untie it with one touch when they next open the page, or you do it for them. Nothing they wrote is
+			lost.
 		</p>
 	{:else}
 		{#each groups as group, k (k)}
@@ -66,6 +58,11 @@
 					</li>
 				{/each}
 			</ul>
+			{#if knotsOf && outcome === 'conflicted'}
+				<a class="mt-3 inline-block font-semibold underline" href={knotsOf(group.row.page_id)}
+					>See both wordings, and untie for them</a
+				>
+			{/if}
 			{#if group.more}<p class="mt-1 text-soft">and {group.more.toLocaleString('en')} more</p>{/if}
 		{/each}
 	{/if}

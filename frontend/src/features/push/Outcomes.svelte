@@ -12,8 +12,9 @@
 		students: Schemas['ReachedOut'][];
 		titles: Record<string, string>;
 		woven?: Schemas['WovenOut'][];
+		knotsOf?: (page: number) => string;
 	}
-	let { counts, rows, students, titles, woven = [] }: Props = $props();
+	let { counts, rows, students, titles, woven = [], knotsOf }: Props = $props();
 	const present = $derived(ORDER.filter((outcome) => counts[outcome]));
 	let chosen = $state<Outcome | null>(null);
 	const shown = $derived(chosen && counts[chosen] ? chosen : (present[0] ?? null));
@@ -43,6 +44,13 @@
 		{/each}
 	</ul>
 	{#if shown}
-		<Behind outcome={shown} rows={rows.filter((row) => row.outcome === shown)} {students} {titles} {woven} />
+		<Behind
+			outcome={shown}
+			rows={rows.filter((row) => row.outcome === shown)}
+			{students}
+			{titles}
+			{woven}
+			{knotsOf}
+		/>
 	{/if}
 </div>

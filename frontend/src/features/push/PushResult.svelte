@@ -42,7 +42,13 @@
 						: 'Everyone has it.'}
 				</p>
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
-				<Outcomes counts={view.push.counts} rows={view.rows} students={view.students} titles={view.titles} />
+				<Outcomes
+					counts={view.push.counts}
+					rows={view.rows}
+					students={view.students}
+					titles={view.titles}
+					knotsOf={(page) => `/master/${master}/page/${page}/knots`}
+				/>
 				<div class="mt-8 flex flex-wrap gap-2">
 					<Button go onclick={() => go(`/master/${master}/page/${view.push.page_ids[0]}`)}
 						>Back to the page</Button

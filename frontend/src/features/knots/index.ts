@@ -1,0 +1,1 @@
+export { KnotsState, type How } from './knots.svelte';
