@@ -152,6 +152,38 @@ def test_words_in_what_the_master_took_out_are_kept(base, master, student, resul
             "m=note[ x:one | n=note[ y:two ] ]",
             "n=note[ y:two | m=note[ x:one ] ]",
         ),
+        # what arrives between two blocks that the student put elsewhere together arrives between them there
+        (
+            "a:alpha | b:beta",
+            "a:alpha | c:new | d:newer | b:beta",
+            "n=note[ a:alpha | s:mine | b:beta ]",
+            "n=note[ a:alpha | s:mine | c:new | d:newer | b:beta ]",
+        ),
+        (
+            "a:alpha | b:beta",
+            "a:alpha | b:beta | c:new",
+            "n=note[ a:alpha | b:beta ]",
+            "n=note[ a:alpha | b:beta ] | c:new",
+        ),
+        (
+            "a:alpha | b:beta | n=note[ x:one ]",
+            "a:alpha | m=note[ c:new | n=note[ x:one ] ] | b:beta",
+            "n=note[ x:one | a:alpha | b:beta ]",
+            "m=note[ c:new | n=note[ x:one | a:alpha | b:beta ] ]",
+        ),
+        # a list or table that goes stays around the student's own items and rows, and around nothing else
+        (
+            "l=ul[ i=li[ x:one ] ] | a:alpha",
+            A,
+            "l=ul[ i=li[ x:one ] | j=li[ s:mine ] ] | a:alpha",
+            f"l=ul[ j=li[ s:mine ] ] | {A}",
+        ),
+        (
+            "t=table[ r1=row[ c1=cell[ x:one ] ] ] | a:alpha",
+            A,
+            "t=table[ r1=row[ c1=cell[ x:one ] ] | r2=row[ c2=cell[ s:mine ] ] ] | a:alpha",
+            f"t=table[ r2=row[ c2=cell[ s:mine ] ] ] | {A}",
+        ),
         # only the changed neighbour comes back
         (
             "n=note[ x:one | y:two ] | a:alpha",
@@ -228,6 +260,8 @@ def test_ticks_picks_and_gaps_are_the_students(base, master, student, result):
 
 
 SPACE = "q=space[ p:one ]"
+CHOICE = "q=space:choice[ i=option[ x:one ] | j=option[ y:two ] ]"
+PICKED = "q=space:choice[ i=option[ x:one ] | j=option+[ y:two ] ]"
 
 
 @pytest.mark.parametrize(
@@ -246,6 +280,13 @@ SPACE = "q=space[ p:one ]"
         ),
         ("q=space:number[ p: ]", "q=space[ p: ]", "q=space:number[ p:12 ]", "q=space[ p:12 ]", []),
         ("q=space[ p: ]", "q=space[ p: ] | a:new", "q=space[ s:mine ]", "q=space[ s:mine ] | a:new", []),
+        # an option that the student picked stands with its words
+        (CHOICE, "q=space:choice[ i=option[ x:one ] ]", PICKED, PICKED, ["answer"]),
+        # no choice any more: what was picked stands as words where it fits, and is kept where it does not
+        (CHOICE, "q=space[ p: ]", PICKED, "q=space[ y:two | p: ]", ["answer"]),
+        (CHOICE, "q=space:number[ p: ]", PICKED, "q=space:number[ p: ] | kept(q)[ :two ]", ["retyped"]),
+        (CHOICE, "q=space[ p: ] | a:new", f"{CHOICE} | s:mine", "q=space[ p: ] | s:mine | a:new", []),
+        ("q=space[ p: ]", CHOICE, "q=space[ p:mine ]", f"{CHOICE} | kept(q)[ :mine ]", ["retyped"]),
     ],
 )
 def test_writing_spaces(base, master, student, result, kinds):

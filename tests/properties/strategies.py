@@ -1,6 +1,7 @@
 """Pages, and what teachers and students do to them, for hypothesis."""
 
 import copy
+from collections.abc import Iterator
 from typing import Any
 
 from hypothesis import strategies as st
@@ -9,7 +10,7 @@ WORDS = st.sampled_from(
     "sea tide rock six ten weed low high water crab gull dune e\u0301t\u00e9 潮 汐 แมว مد 👩‍👩‍👧 don't".split()
 )
 TEXT = st.lists(WORDS, max_size=6).map(" ".join)
-NEW = st.integers(0, 10**9)
+DEEDS = "word word word new new out move wrap unwrap tick title item-new item-out item-move column retype".split()
 
 
 def paragraph(block_id: str, text: str) -> dict[str, Any]:
@@ -100,62 +101,127 @@ PAGES = st.integers(0, 5).flatmap(
 )
 
 
+HOLDERS = ("callout", "blockquote", "listItem", "taskItem", "tableCell", "option")
+ITEMS = {"bulletList": "listItem", "taskList": "taskItem", "table": "tableRow"}
+
+
 def holders(page: dict[str, Any]) -> list[list[dict[str, Any]]]:
     """Every list of blocks of a page that blocks may be put into."""
-    found = [page.setdefault("content", [])]
-    for node in list(found[0]):
-        found += _inner(node)
-    return found
+    return [page.setdefault("content", []), *(node["content"] for node in _all(page) if _holds_blocks(node))]
 
 
-def _inner(node: dict[str, Any]) -> list[list[dict[str, Any]]]:
-    content = node.get("content", [])
-    mine = [content] if node["type"] in ("callout", "blockquote", "listItem", "taskItem", "tableCell") else []
-    return mine + [deeper for child in content if isinstance(child, dict) for deeper in _inner(child)]
+def _holds_blocks(node: dict[str, Any]) -> bool:
+    return node["type"] in HOLDERS or (node["type"] == "space" and node["attrs"]["kind"] != "choice")
+
+
+def _item_lists(page: dict[str, Any]) -> list[tuple[str, list[dict[str, Any]]]]:
+    """Every list of items, rows or options, with the kind that it holds."""
+    found = [(ITEMS[node["type"]], node["content"]) for node in _all(page) if node["type"] in ITEMS]
+    choices = [node for node in _all(page) if node["type"] == "space" and node["attrs"]["kind"] == "choice"]
+    return found + [("option", node["content"]) for node in choices]
+
+
+def _all(node: dict[str, Any]) -> Iterator[dict[str, Any]]:
+    for child in node.get("content", []):
+        yield child
+        yield from _all(child)
 
 
 def text_blocks(page: dict[str, Any]) -> list[dict[str, Any]]:
-    found = []
-    waiting = list(page.get("content", []))
-    while waiting:
-        node = waiting.pop(0)
-        if node["type"] in ("paragraph", "heading"):
-            found.append(node)
-        waiting.extend(child for child in node.get("content", []) if child["type"] not in ("text",))
-    return found
+    return [node for node in _all(page) if node["type"] in ("paragraph", "heading")]
 
 
 @st.composite
 def edited(draw: st.DrawFn, page: dict[str, Any], hand: str) -> dict[str, Any]:
-    """The page after some edits by one hand: words, new blocks, blocks taken out, moves, ticks."""
+    """The page after some edits by one hand: words, blocks and items in, out, moved or wrapped, ticks, kinds."""
     page = copy.deepcopy(page)
     for n in range(draw(st.integers(0, 4))):
-        what = draw(st.sampled_from(["word", "word", "new", "out", "move", "tick", "title"]))
-        _edit(draw, page, what, f"{hand}{n}")
+        _edit(draw, page, draw(st.sampled_from(DEEDS)), f"{hand}{n}")
     return page
 
 
 def _edit(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
-    places = holders(page)
-    place = draw(st.sampled_from(places))
     if what == "title":
         page["attrs"]["title"] = draw(st.sampled_from([f"Title {name}", "Page"]))
     elif what == "word":
-        targets = text_blocks(page)
-        if targets:
+        if targets := text_blocks(page):
             _reword(draw, draw(st.sampled_from(targets)), name)
-    elif what == "new":
-        place.insert(draw(st.integers(0, len(place))), paragraph(name, f"{name}w {draw(TEXT)}"))
     elif what == "tick":
-        for node in _of_kind(page, "taskItem"):
-            node["attrs"]["checked"] = draw(st.booleans())
-        for node in _of_kind(page, "option"):
-            node["attrs"]["picked"] = draw(st.booleans())
-    elif len(place) > (0 if place is places[0] else 1):
+        for node in _all(page):
+            if node["type"] in ("taskItem", "option"):
+                node["attrs"]["checked" if node["type"] == "taskItem" else "picked"] = draw(st.booleans())
+    elif what.startswith("item"):
+        _edit_items(draw, page, what, name)
+    elif what == "retype":
+        _retype(draw, page, name)
+    elif what == "column":
+        _edit_columns(draw, page, name)
+    else:
+        _edit_blocks(draw, page, what, name)
+
+
+def _edit_blocks(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
+    place = draw(st.sampled_from(holders(page)))
+    if what == "new":
+        place.insert(draw(st.integers(0, len(place))), paragraph(name, f"{name}w {draw(TEXT)}"))
+    elif what == "wrap" and place:
+        at = draw(st.integers(0, len(place) - 1))
+        place[at] = {"type": "callout", "attrs": {"id": name}, "content": [place[at]]}
+    elif what == "unwrap":
+        for at in [k for k, node in enumerate(place) if node["type"] in ("callout", "blockquote")][:1]:
+            place[at : at + 1] = place[at]["content"]
+    elif len(place) > (0 if place is page["content"] else 1):
         taken = place.pop(draw(st.integers(0, len(place) - 1)))
         if what == "move":
             goal = draw(st.sampled_from(holders(page)))
             goal.insert(draw(st.integers(0, len(goal))), taken)
+
+
+def _edit_items(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
+    lists = _item_lists(page)
+    if not lists:
+        return
+    kind, items = draw(st.sampled_from(lists))
+    if what == "item-new":
+        items.insert(draw(st.integers(0, len(items))), _item(kind, name, len(items[0]["content"])))
+    elif len(items) > 1:
+        taken = items.pop(draw(st.integers(0, len(items) - 1)))
+        if what == "item-move":
+            goal = (
+                items if kind in ("tableRow", "option") else draw(st.sampled_from([i for k, i in lists if k == kind]))
+            )
+            goal.insert(draw(st.integers(0, len(goal))), taken)
+
+
+def _item(kind: str, name: str, width: int) -> dict[str, Any]:
+    if kind == "tableRow":
+        cells = [_cell(f"{name}c{n}", f"{name}w{n}") for n in range(width)]
+        return {"type": kind, "attrs": {"id": name}, "content": cells}
+    return {"type": kind, "attrs": {"id": name}, "content": [paragraph(f"{name}.p", f"{name}w")]}
+
+
+def _cell(name: str, words: str) -> dict[str, Any]:
+    return {"type": "tableCell", "attrs": {"id": name}, "content": [paragraph(f"{name}.p", words)]}
+
+
+def _edit_columns(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    for table in [node for node in _all(page) if node["type"] == "table"][:1]:
+        width = len(table["content"][0]["content"])
+        at = draw(st.integers(0, width))
+        for n, row in enumerate(table["content"]):
+            if at == width or width == 1:
+                row["content"].insert(at, _cell(f"{name}k{n}", f"{name}w"))
+            else:
+                del row["content"][at]
+
+
+def _retype(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    for space in [node for node in _all(page) if node["type"] == "space"][:1]:
+        kind = draw(st.sampled_from(["lines", "number", "choice"]))
+        if (kind == "choice") != (space["attrs"]["kind"] == "choice"):
+            made = paragraph(f"{name}.p", "")
+            space["content"] = [made if kind != "choice" else _item("option", name, 1)]
+        space["attrs"]["kind"] = kind
 
 
 def _reword(draw: st.DrawFn, node: dict[str, Any], name: str) -> None:
@@ -166,11 +232,6 @@ def _reword(draw: st.DrawFn, node: dict[str, Any], name: str) -> None:
     node.pop("content", None)
     if text:
         node["content"] = [{"type": "text", "text": text}]
-
-
-def _of_kind(node: dict[str, Any], kind: str) -> list[dict[str, Any]]:
-    mine = [node] if node["type"] == kind else []
-    return mine + [deeper for child in node.get("content", []) for deeper in _of_kind(child, kind)]
 
 
 @st.composite

@@ -129,11 +129,10 @@ class _Assembly:
         node = self._merged_attributes(block_id)
         if is_text_block(node):
             return self._text(block_id, node, in_space)
-        kind = KINDS[node["type"]]
-        if not kind.holds:
+        if block_id in self.presence.answers:
+            self._conflict(block_id, ConflictKind.ANSWER, "", plain_text(self.sides.student.node(block_id)), None)
+        if not KINDS[node["type"]].holds:
             return [with_content(node, [])]
-        if block_id in self.presence.answers and not self.sides.student.kids(block_id):
-            return [node]
         return self._container(block_id, node, in_space)
 
     def _by_reference(self, block_id: str) -> Node | None:
@@ -154,9 +153,10 @@ class _Assembly:
 
     def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
         behind: list[Node] = []
+        known = len(self.conflicts)
         content = self._blocks(block_id, in_space or node["type"] == "space")
         if node["type"] == "space":
-            content, behind = self._retyped(block_id, node, content)
+            content, behind = self._retyped(block_id, node, content, known)
         if not content and node["type"] in (
             "space",
             "tableCell",
@@ -208,19 +208,41 @@ class _Assembly:
         self._conflict(block_id, ConflictKind.TEXT, *wordings, kept)
         return [made, kept]
 
-    def _retyped(self, block_id: str, node: Node, content: list[Node]) -> tuple[list[Node], list[Node]]:
-        """R9: an answer that does not fit the space's new kind moves into a kept block behind it."""
+    def _retyped(self, block_id: str, node: Node, content: list[Node], known: int) -> tuple[list[Node], list[Node]]:
+        """R9: an answer that does not fit the kind that the space has now moves into a kept block behind it.
+
+        known: how many conflicts there were before those of the answer, which this one then takes in.
+        """
         sides = self.sides
-        if block_id not in sides.student or block_id not in sides.base or block_id not in sides.master:
+        if block_id not in sides.student or block_id not in sides.master:
             return content, []
         student, now = sides.student.node(block_id), attributes_of(node).get("kind", "lines")
-        if now == attributes_of(sides.base.node(block_id)).get("kind", "lines"):
+        if now == attributes_of(student).get("kind", "lines"):
             return content, []
-        if not sides.wrote_inside(block_id) or fits(now, plain_text(student)):
-            return content, []
-        kept = make_kept(block_id, ConflictKind.RETYPED, self._answer(student), self.taken)
-        self._conflict(block_id, ConflictKind.RETYPED, "", plain_text(student), kept)
-        return list(content_of(sides.master.node(block_id))), [kept]
+        answer = self._answer(student)
+        if not sides.wrote_inside(block_id) or fits(now, " ".join(map(plain_text, answer))):
+            return _without_options(content) if now != "choice" else content, []
+        del self.conflicts[known:]
+        kept = make_kept(block_id, ConflictKind.RETYPED, answer, self.taken)
+        words = "\n".join(filter(None, map(plain_text, answer)))
+        self._conflict(block_id, ConflictKind.RETYPED, "", words, kept)
+        return self._as_the_master_has_it(block_id), [kept]
+
+    def _as_the_master_has_it(self, block_id: str) -> list[Node]:
+        """What a block of the master's holds, without the student's words, as far as it has its place there."""
+        found: list[Node] = []
+        for kid in self.placing.kids.get(block_id, ()):
+            if kid not in self.sides.master:
+                continue
+            node = self.sides.master.node(kid)
+            inside = self._as_the_master_has_it(kid) if content_of(node) and not is_text_block(node) else []
+            found.append(with_content(node, inside) if inside else node)
+        return found
+
+
+def _without_options(content: list[Node]) -> list[Node]:
+    """What stands in a space that is no choice any more: the words of the options that were picked or written in."""
+    return [block for node in content for block in (content_of(node) if node["type"] == "option" else [node])]
 
 
 def _allowed(node: Node, inline: list[Node]) -> list[Node]:

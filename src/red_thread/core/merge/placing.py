@@ -20,9 +20,13 @@ class Placing:
         self.parents: dict[str, str] = {}
         self.kids: dict[str, list[str]] = {}
         self.holder: dict[str, str] = {}  # of every block that is among the kids of one
+        self.left: dict[str, None] = {}  # containers of the master out of which the student moved blocks, in order
+        self.among: dict[str, str] = {}  # blocks that follow their neighbours, each with the one before it
         self._choose_parents()
+        self._follow_neighbours()
         self._place_masters()
         self._place_students()
+        self._place_among()
 
     def _choose_parents(self) -> None:
         """Of the blocks that the master has: moved by the master, or by the student where that can be."""
@@ -35,6 +39,37 @@ class Placing:
             moved_by_master = master[block_id].parent != before.parent
             if not moved_by_master and self._may_hold(target, block_id) and not self._is_inside(target, block_id):
                 self.parents[block_id] = target
+                self.left[master[block_id].parent] = None
+
+    def _follow_neighbours(self) -> None:
+        """What arrives between two blocks that the student put into one other container goes between them there."""
+        for holder in self.left:
+            before, waiting = "", list[str]()
+            for kid in self.sides.master.kids(holder):
+                if kid not in self.parents:
+                    continue
+                if kid not in self.sides.student.places:
+                    waiting.append(kid)
+                    continue
+                if waiting and before and self.parents[before] == self.parents[kid] != holder:
+                    self._put_among(waiting, before, self.parents[kid])
+                before, waiting = kid, []
+
+    def _put_among(self, arriving: list[str], before: str, target: str) -> None:
+        for block_id in arriving:
+            if self._may_hold(target, block_id) and not self._is_inside(target, block_id):
+                self.parents[block_id], self.among[block_id] = target, before
+                before = block_id
+
+    def _place_among(self) -> None:
+        for block_id, before in self.among.items():
+            holder = self.parents[block_id]
+            siblings = self.kids[holder]
+            at = siblings.index(before) + 1
+            while at < len(siblings) and siblings[at] not in self.sides.master:
+                at += 1
+            siblings.insert(at, block_id)
+            self.holder[block_id] = holder
 
     def _may_hold(self, holder: str, block_id: str) -> bool:
         return holder in self.presence.standing and holds(self._kind(holder), self._kind(block_id))

@@ -11,11 +11,13 @@ from red_thread.core.page.kinds import BLOCKS
 class Presence:
     """`standing`: every block of the result but kept ones.
 
+    `shells`: lists, tables and rows that the master took out and that stay around the student's own items.
     `held`: blocks that a kept block replaces. `answers`: blocks that the master took out of a writing space
     and that stay for what the student wrote in them. `came_back`: for the notes.
     """
 
     standing: set[str] = field(default_factory=set[str])
+    shells: set[str] = field(default_factory=set[str])
     held: set[str] = field(default_factory=set[str])
     answers: set[str] = field(default_factory=set[str])
     came_back: list[str] = field(default_factory=list[str])
@@ -29,7 +31,8 @@ def find_presence(sides: Sides) -> Presence:
     """Decides for all blocks of the three pages."""
     presence = Presence({"doc"})
     _settle_master(sides, presence, "doc")
-    whole = _rows_that_stay(sides) | columns_that_stay(sides)
+    presence.shells = _shells(sides)
+    whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides)
     _settle_student(sides, presence, "doc", in_space=False, whole=whole, stays_whole=False)
     return presence
 
@@ -98,17 +101,26 @@ def _settle_gone(
     is_block = sides.student.node(block_id)["type"] in BLOCKS
     holds_blocks = bool(sides.student.kids(block_id))
     if in_space and (wrote or (inside and not is_block)):
-        presence.answers.update([block_id] if wrote else [])
-        presence.standing.add(block_id)
+        _stand_as_answer(sides, presence, block_id, wrote)
         return True
     if wrote and is_block and not holds_blocks:
         presence.held.add(block_id)
         return True
-    part_stays = inside and not is_block and sides.student.parent(block_id) in sides.master
-    if stays_whole or part_stays:
+    parent = sides.student.parent(block_id)
+    part_stays = inside and not is_block and (parent in sides.master or parent in presence.shells)
+    if stays_whole or part_stays or block_id in presence.shells:
         presence.standing.add(block_id)
         return True
     return inside
+
+
+def _stand_as_answer(sides: Sides, presence: Presence, block_id: str, wrote: bool) -> None:
+    """What the student wrote in stands. An option that they picked stands with all its words."""
+    below = _below(sides, block_id)
+    if wrote and not any(map(sides.wrote_in, below)):
+        presence.answers.add(block_id)
+    presence.standing.add(block_id)
+    presence.standing.update(below if wrote else [])
 
 
 def _hold_space(sides: Sides, presence: Presence, block_id: str) -> bool:
@@ -127,13 +139,28 @@ def _below(sides: Sides, block_id: str) -> list[str]:
     return [*kids, *(deeper for kid in kids for deeper in _below(sides, kid))]
 
 
-def _rows_that_stay(sides: Sides) -> set[str]:
+def _shells(sides: Sides) -> set[str]:
+    """What the student's own items, rows and cells stand in, as far as the master took it out."""
+    found: set[str] = set()
+    for block_id, place in sides.student.places.items():
+        if place.node["type"] in BLOCKS or block_id == "doc" or not sides.is_own(block_id):
+            continue
+        above = place.parent
+        while above not in found and sides.taken_out_by_master(above):
+            found.add(above)
+            if sides.student.node(above)["type"] in BLOCKS:
+                break
+            above = sides.student.parent(above)
+    return found
+
+
+def _rows_that_stay(sides: Sides, shells: set[str]) -> set[str]:
     """Rows that the master took out of a table that stands, with the student's writing in them."""
     return {
         row
         for row, place in sides.student.places.items()
         if place.node["type"] == "tableRow"
         and sides.taken_out_by_master(row)
-        and place.parent in sides.master
+        and (place.parent in sides.master or place.parent in shells)
         and sides.wrote_inside(row)
     }
