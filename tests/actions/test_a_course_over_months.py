@@ -1,13 +1,14 @@
 """A course over months, against a simple model: nothing that a student wrote is ever lost, whatever the order.
 
 One master, five students, pushes to some or all, writing from the newest and from stale states, pages corrected
-meanwhile. The model knows only who has which page and which words of
-their own each student has standing there.
+meanwhile, knots untied, histories gone back in and thinned out. The model knows only who has which page and which
+words of their own each student has standing there.
 """
 
 import asyncio
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import UTC, datetime, timedelta
 
 import pytest
 from hypothesis import HealthCheck, settings
@@ -15,14 +16,20 @@ from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
 from launcher.postgres import Cluster
+from red_thread.actions.actor import HOUSE
+from red_thread.actions.page_history import go_back, look_at_history
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.thin_histories import thin_histories
+from red_thread.actions.untie_knots import look_at_knots, tie_again, untie_knots
+from red_thread.core.merge import Untying
 from red_thread.core.page.check import check_page
 from red_thread.core.page.fingerprint import fingerprint
+from red_thread.core.page.nodes import paragraph, plain_text
 from red_thread.store.database import Database
 from tests.conftest import run_sql
 from tests.notation import show
-from tests.school import School, found_school
+from tests.school import School, actor_of, found_school
 
 STUDENTS = st.integers(0, 4)
 PAGE = st.integers(0, 1)
@@ -110,18 +117,53 @@ class CourseOverMonths(RuleBasedStateMachine):
         n, page = data.draw(st.sampled_from(sorted(self.stale)))
         self._write(page, n, where, self.stale.pop((n, page)))
 
+    @rule(data=st.data())
+    def go_back_and_forward_again(self, data: st.DataObject) -> None:
+        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        self.loop.run(self._back_and_forward(n, page, data))
+
+    async def _back_and_forward(self, n: int, page: int, data: st.DataObject) -> None:
+        actor, copy = actor_of(self.students[n]), await self.school.copy(self.students[n], page)
+        async with self.database.begin() as unit:
+            moments = await look_at_history(unit, actor, copy.id)
+        if moments:
+            for revision in (data.draw(st.sampled_from(moments)).revision, moments[0].revision):
+                async with self.database.begin() as unit:
+                    await go_back(unit, actor, copy.id, revision)
+
+    @rule(page=PAGE, how=st.sampled_from([Untying.STUDENTS, Untying.BOTH]), back=st.booleans())
+    def untie(self, page: int, how: Untying, back: bool) -> None:
+        """The teacher unties all knots so that every wording of the students' stands; or takes it back at once."""
+        self.loop.run(self._untie(sorted(self.text)[page], how, back))
+
+    async def _untie(self, page: int, how: Untying, back: bool) -> None:
+        async with self.database.begin() as unit:
+            _, copies = await look_at_knots(unit, self.school.teacher, page)
+            chosen = [(copy.copy_id, knot.id) for copy in copies for knot in copy.knots]
+            untied = await untie_knots(unit, self.school.teacher, page, chosen, how)
+            assert len(untied) == len(copies)
+            if back:
+                again = [(one.copy_id, one.revision) for one in untied]
+                assert len(await tie_again(unit, self.school.teacher, page, again)) == len(untied)
+
+    @rule(days=st.sampled_from([10, 60]))
+    def time_goes_by(self, days: int) -> None:
+        """Histories are thinned out as if so many days had passed."""
+        later = datetime.now(UTC) + timedelta(days=days)
+        self.loop.run(thin_histories(lambda: self.database.begin(later), HOUSE))
+
     def _write(self, page: int, n: int, where: str, began: CopyInfo) -> None:
         word = self._word("s")
-        blocks = show(began.document)
-        if where == "space" and "q.p:" in blocks:
-            written = blocks.replace("q.p:", f"q.p:{word} ", 1)
-        elif where == "first" and blocks.startswith("a:"):
-            written = blocks.replace("a:", f"a:{word} ", 1)
+        content = [dict(block) for block in began.document.get("content", [])]
+        target = {"space": "q", "first": "a"}.get(where)
+        at = next((k for k, block in enumerate(content) if block["attrs"]["id"] == target), None)
+        if at is None:
+            content.append(paragraph(f"o{word}", word))
+        elif where == "space":
+            content[at]["content"] = [paragraph("q.p", f"{word} {plain_text(content[at])}")]
         else:
-            written = f"{blocks} | o{word}:{word}"
-        if "kept(" in written:
-            return  # the notation shows kept blocks and does not read them
-        self.loop.run(self.school.write(self.students[n], page, written, began))
+            content[at] = paragraph("a", f"{word} {plain_text(content[at])}")
+        self.loop.run(self.school.save(self.students[n], began, content))
         self.words[n, page].add(word)
 
     @invariant()

@@ -105,6 +105,21 @@ def test_words_in_what_the_master_took_out_are_kept(base, master, student, resul
 
 
 @pytest.mark.parametrize(
+    ("master", "student", "result"),
+    [
+        ("i:!a crab", "i:!a gull | s:mine", "i:!a crab | kept(i)[ :!a gull ] | s:mine"),
+        ("i:!a crab", "i:! | s:mine", "i:!a crab | s:mine"),
+        ("i:!a bird | n:new", "i:!a gull", "i:!a gull | n:new"),
+        ("q=space[ i:!a crab ]", "q=space[ i:!a gull ]", "q=space[ i:!a gull ]"),
+    ],
+)
+def test_what_a_picture_is_called_is_words(master, student, result):
+    in_space = master.startswith("q")
+    base = "q=space[ i:!a bird ]" if in_space else "i:!a bird"
+    merges(base, master, student, result, conflicts=result.count("kept(") + in_space)
+
+
+@pytest.mark.parametrize(
     ("base", "master", "student", "result"),
     [
         # a container that goes is judged block by block

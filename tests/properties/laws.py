@@ -11,13 +11,12 @@ from red_thread.core.page.tokens import split_words
 
 
 def words(page: dict[str, Any]) -> Counter[str]:
-    """All words of a page."""
+    """All words of a page: text, answers in gaps, what pictures are called, the title."""
     found: Counter[str] = Counter()
     for node in walk(page):
-        if node["type"] == "text":
-            found.update(word for word in split_words(node["text"]) if word.strip())
-    title = attributes_of(page).get("title", "")
-    found.update(word for word in split_words(title) if word.strip())
+        attributes = attributes_of(node)
+        said = node.get("text") or attributes.get("answer") or attributes.get("alt") or attributes.get("title") or ""
+        found.update(word for word in split_words(said) if word.strip())
     return found
 
 

@@ -10,7 +10,12 @@ WORDS = st.sampled_from(
     "sea tide rock six ten weed low high water crab gull dune e\u0301t\u00e9 潮 汐 แมว مد 👩‍👩‍👧 don't".split()
 )
 TEXT = st.lists(WORDS, max_size=6).map(" ".join)
-DEEDS = "word word word new new out move wrap unwrap tick title item-new item-out item-move column retype".split()
+MARK = st.sampled_from([{"type": "bold"}, {"type": "highlight"}, {"type": "link", "attrs": {"href": "/x"}}])
+LEAVES = ("paragraph", "paragraph", "paragraph", "heading", "codeBlock", "image", "horizontalRule")
+CONTAINERS = (
+    "callout bulletList bulletList orderedList taskList taskList space space choice table table blockquote".split()
+)
+DEEDS = "word word word mark answer new new out move wrap unwrap tick title item-new item-out item-move column retype".split()
 
 
 def paragraph(block_id: str, text: str) -> dict[str, Any]:
@@ -21,17 +26,13 @@ def paragraph(block_id: str, text: str) -> dict[str, Any]:
 @st.composite
 def blocks(draw: st.DrawFn, prefix: str, depth: int = 2) -> dict[str, Any]:
     """One block; containers hold more of them."""
-    kinds = ["paragraph", "paragraph", "heading"] + (
-        ["callout", "bulletList", "taskList", "space", "choice", "table", "blockquote"] if depth else []
-    )
-    kind = draw(st.sampled_from(kinds))
-    if kind in ("paragraph", "heading"):
-        node = paragraph(prefix, draw(TEXT))
-        return {**node, "type": kind, "attrs": {**node["attrs"], **({"level": 2} if kind == "heading" else {})}}
+    kind = draw(st.sampled_from([*LEAVES, *(CONTAINERS if depth else ())]))
+    if kind in LEAVES:
+        return _leaf(draw, kind, prefix)
     if kind in ("callout", "blockquote"):
         return {"type": kind, "attrs": {"id": prefix}, "content": draw(_several(prefix, depth - 1))}
-    if kind in ("bulletList", "taskList"):
-        item = "listItem" if kind == "bulletList" else "taskItem"
+    if kind in ("bulletList", "orderedList", "taskList"):
+        item = "taskItem" if kind == "taskList" else "listItem"
         return {
             "type": kind,
             "attrs": {"id": prefix},
@@ -64,6 +65,21 @@ def blocks(draw: st.DrawFn, prefix: str, depth: int = 2) -> dict[str, Any]:
             ],
         }
     return _table(prefix, draw(st.integers(1, 3)), draw(st.integers(1, 3)), lambda: draw(TEXT))
+
+
+def _leaf(draw: st.DrawFn, kind: str, block_id: str) -> dict[str, Any]:
+    if kind == "image":
+        return {"type": kind, "attrs": {"id": block_id, "src": "/api/pictures/x", "alt": draw(TEXT)}}
+    if kind == "horizontalRule":
+        return {"type": kind, "attrs": {"id": block_id}}
+    node = {**paragraph(block_id, draw(TEXT)), "type": kind}
+    if kind == "heading":
+        node["attrs"]["level"] = draw(st.sampled_from([1, 2]))
+    if kind == "paragraph" and draw(st.integers(0, 3)) == 0:
+        gap = {"type": "gap", "attrs": {"id": f"{block_id}.g", "answer": ""}}
+        marked = {"type": "text", "text": f" {draw(WORDS)}", "marks": [draw(MARK)]}
+        node["content"] = [*node.get("content", []), gap, draw(st.sampled_from([marked, {"type": "hardBreak"}]))]
+    return node
 
 
 def _table(prefix: str, rows: int, columns: int, text: Any) -> dict[str, Any]:
@@ -102,7 +118,7 @@ PAGES = st.integers(0, 5).flatmap(
 
 
 HOLDERS = ("callout", "blockquote", "listItem", "taskItem", "tableCell", "option")
-ITEMS = {"bulletList": "listItem", "taskList": "taskItem", "table": "tableRow"}
+ITEMS = {"bulletList": "listItem", "orderedList": "listItem", "taskList": "taskItem", "table": "tableRow"}
 
 
 def holders(page: dict[str, Any]) -> list[list[dict[str, Any]]]:
@@ -128,7 +144,7 @@ def _all(node: dict[str, Any]) -> Iterator[dict[str, Any]]:
 
 
 def text_blocks(page: dict[str, Any]) -> list[dict[str, Any]]:
-    return [node for node in _all(page) if node["type"] in ("paragraph", "heading")]
+    return [node for node in _all(page) if node["type"] in ("paragraph", "heading", "codeBlock")]
 
 
 @st.composite
@@ -141,23 +157,49 @@ def edited(draw: st.DrawFn, page: dict[str, Any], hand: str) -> dict[str, Any]:
 
 
 def _edit(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
-    if what == "title":
-        page["attrs"]["title"] = draw(st.sampled_from([f"Title {name}", "Page"]))
-    elif what == "word":
-        if targets := text_blocks(page):
-            _reword(draw, draw(st.sampled_from(targets)), name)
-    elif what == "tick":
-        for node in _all(page):
-            if node["type"] in ("taskItem", "option"):
-                node["attrs"]["checked" if node["type"] == "taskItem" else "picked"] = draw(st.booleans())
+    deeds = {
+        "title": _retitle,
+        "word": _reword,
+        "mark": _mark,
+        "tick": _tick,
+        "answer": _answer,
+        "retype": _retype,
+        "column": _edit_columns,
+    }
+    if what in deeds:
+        deeds[what](draw, page, name)
     elif what.startswith("item"):
         _edit_items(draw, page, what, name)
-    elif what == "retype":
-        _retype(draw, page, name)
-    elif what == "column":
-        _edit_columns(draw, page, name)
     else:
         _edit_blocks(draw, page, what, name)
+
+
+def _retitle(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    page["attrs"]["title"] = draw(st.sampled_from([f"Title {name}", "Page"]))
+
+
+def _tick(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    for node in _all(page):
+        if node["type"] in ("taskItem", "option"):
+            node["attrs"]["checked" if node["type"] == "taskItem" else "picked"] = draw(st.booleans())
+
+
+def _mark(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    for node in [node for node in _all(page) if node["type"] == "text"][:2]:
+        node["marks"] = draw(st.lists(MARK, max_size=2, unique_by=lambda mark: mark["type"]))
+
+
+def _answer(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    """Fills a gap, names a picture, puts a pin in a space."""
+    for n, node in enumerate([node for node in _all(page) if node["type"] in ("gap", "image", "space")]):
+        if draw(st.booleans()):
+            continue
+        if node["type"] == "gap":
+            node["attrs"]["answer"] = f"{name}g{n}"
+        elif node["type"] == "image":
+            node["attrs"]["alt"] = f"{name}i{n}"
+        else:
+            node["attrs"]["pins"] = [{"x": n, "y": 1}]
 
 
 def _edit_blocks(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
@@ -224,7 +266,10 @@ def _retype(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
         space["attrs"]["kind"] = kind
 
 
-def _reword(draw: st.DrawFn, node: dict[str, Any], name: str) -> None:
+def _reword(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    if not (targets := text_blocks(page)):
+        return
+    node = draw(st.sampled_from(targets))
     words = "".join(child.get("text", "") for child in node.get("content", [])).split()
     at = draw(st.integers(0, len(words)))
     words[at : at + draw(st.integers(0, 2))] = draw(st.sampled_from([[], [f"{name}x"], [f"{name}y", "sea"]]))

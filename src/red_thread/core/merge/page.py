@@ -26,6 +26,7 @@ from red_thread.core.page.nodes import (
     is_text_block,
     paragraph,
     plain_text,
+    with_attributes,
     with_content,
 )
 from red_thread.core.page.tokens import Token, inline_of, tokens_of
@@ -132,8 +133,25 @@ class _Assembly:
         if block_id in self.presence.answers:
             self._conflict(block_id, ConflictKind.ANSWER, "", plain_text(self.sides.student.node(block_id)), None)
         if not KINDS[node["type"]].holds:
-            return [with_content(node, [])]
+            return self._leaf(block_id, with_content(node, []), in_space)
         return self._container(block_id, node, in_space)
+
+    def _leaf(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        """A block that holds nothing. What a picture is called is words: R6 and R9 hold for it too."""
+        sides = self.sides
+        if node["type"] != "image" or block_id not in sides.master or block_id not in sides.student:
+            return [node]
+        base = plain_text(sides.base.node(block_id)) if block_id in sides.base else ""
+        master, student = plain_text(sides.master.node(block_id)), sides.student.node(block_id)
+        words = plain_text(student)
+        if words in ("", base, master) or master == base:
+            return [node]
+        if in_space:
+            self._conflict(block_id, ConflictKind.ANSWER, master, words, None)
+            return [with_attributes(node, alt=words)]
+        kept = make_kept(block_id, ConflictKind.TEXT, [student], self.taken)
+        self._conflict(block_id, ConflictKind.TEXT, master, words, kept)
+        return [node, kept]
 
     def _by_reference(self, block_id: str) -> Node | None:
         """A block that holds no blocks and that one side at most has changed: it goes in as it is."""
