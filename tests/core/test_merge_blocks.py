@@ -48,6 +48,7 @@ def test_outcomes(base, master, student, outcome):
         (ABC, f"{B} | {A} | {C}", f"{A} | {OWN} | {B} | {C}", f"{B} | {A} | {OWN} | {C}"),
         (ABC, f"{A} | {C}", f"{A} | {B} | {OWN} | {C}", f"{A} | {OWN} | {C}"),
         (ABC, C, f"{A} | {B} | {OWN} | {C}", f"{OWN} | {C}"),
+        (f"{A} | n=note[ {B} ]", A, f"{A} | n=note[ {B} | s:one ] | t:two", f"{A} | s:one | t:two"),
         (ABC, f"{ABC} | {D}", f"{A} | s:one | t:two | {B} | {C}", f"{A} | s:one | t:two | {B} | {C} | {D}"),
         # the student's order stands where the master kept it, the master's where both moved
         (ABC, f"{ABC} | {D}", f"{C} | {B} | {A}", f"{C} | {D} | {B} | {A}"),

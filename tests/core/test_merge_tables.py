@@ -71,6 +71,16 @@ TWO = ("r1 a=1 b=2", "r2 c=3 d=4")
         # a row that the student took out comes back for changed words only
         (("r1 a=1 b=2", "r2 c=3 d=new"), ("r1 a=one b=2",), ["r1 a=one b=2", "r2 c=3 d=new"], 0),
         (("r1 a=1 b=new", "r2 c=3 d=4"), ("r1 a=one b=2",), ["r1 a=one b=new"], 0),
+        (("r1 a=1 b=2 e=", "r2 c=3 d=4 f="), ("r1 a=one b=2",), ["r1 a=one b=2 e="], 0),
+        (("r1 a=1 b=2 e=", "r2 c=3 d=4 f=new"), ("r1 a=one b=2",), ["r1 a=one b=2 e=", "r2 c=3 d=4 f=new"], 0),
+        (("r1 a=1 b=2", "r2 c=3 d=_4_"), ("r1 a=one b=2",), ["r1 a=one b=2"], 0),
+        # so does a column, with all that is in it
+        (("r1 a=1 b=2", "r2 c=3 d=new"), ("r1 a=one", "r2 c=3"), ["r1 a=one b=2", "r2 c=3 d=new"], 0),
+        (("r1 a=1 b=2", "r2 c=3 d=_4_"), ("r1 a=one", "r2 c=3"), ["r1 a=one", "r2 c=3"], 0),
+        ((*TWO, "r3 e=5 f="), ("r1 a=one", "r2 c=3"), ["r1 a=one", "r2 c=3", "r3 e=5"], 0),
+        ((*TWO, "r3 e=5 f=6"), ("r1 a=one", "r2 c=3"), ["r1 a=one b=2", "r2 c=3 d=4", "r3 e=5 f=6"], 0),
+        # an own row follows its columns when the master changes them about
+        (("r1 b=2 a=1", "r2 d=4 c=3"), (*TWO, "s x=7 y=8"), ["r1 b=2 a=1", "r2 d=4 c=3", "s y=8 x=7"], 0),
     ],
 )
 def test_tables(master, student, result, conflicts):

@@ -172,3 +172,12 @@ def test_fingerprints_depend_on_content_alone():
     shuffled = copy.deepcopy(made)
     shuffled["attrs"] = dict(reversed(list(made["attrs"].items())))
     assert fingerprint(made) == fingerprint(shuffled) != fingerprint(page("a:one | b:2"))
+
+
+def test_a_block_without_an_id_gets_the_same_one_on_an_edition_and_on_its_copy():
+    nameless = {"type": "paragraph", "content": [{"type": "text", "text": "two"}]}
+    edition, copy = page("a:one"), page("a:one | s:mine")
+    for made in (edition, copy):
+        made["content"].insert(1, nameless)
+    before = check_page(edition)
+    assert list(check_page(copy, "student", before).places)[:3] == list(before.places)

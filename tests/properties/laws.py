@@ -6,7 +6,7 @@ from typing import Any
 
 from red_thread.core.merge import merge_page
 from red_thread.core.page.check import check_page
-from red_thread.core.page.nodes import attributes_of, content_of, walk
+from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
 from red_thread.core.page.tokens import split_words
 
 
@@ -39,6 +39,15 @@ def empty_wrappers(base: dict[str, Any], master: dict[str, Any], student: dict[s
             yield attributes_of(node)["id"]
 
 
+def nothing_in_tables(page: dict[str, Any]) -> Iterator[str]:
+    """Rows and cells without a word or a thing in them: they stay out of rows and columns that were taken out (R11)."""
+    for table in (node for node in walk(page) if node["type"] == "table"):
+        for node in walk(table):
+            things = any(below["type"] in ("image", "horizontalRule", "space") for below in walk(node))
+            if not things and not plain_text(node).strip() and attributes_of(node).get("id"):
+                yield attributes_of(node)["id"]
+
+
 def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> None:
     """Raises AssertionError for the first law that a merge of the three breaks."""
     merged = merge_page(base, master, student)
@@ -51,6 +60,7 @@ def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, 
     strange = [word for word in now if word not in mine and word not in theirs and word not in began]
     assert not strange, f"words came from nowhere: {strange}"
     arriving = {i for i in ids(master) if i not in ids(base)} - set(empty_wrappers(base, master, student))
+    arriving -= set(nothing_in_tables(master))
     assert arriving <= set(ids(page)), f"new blocks did not arrive: {arriving - set(ids(page))}"
     assert not list(ragged_tables(page)), "a table is ragged"
     assert (merged.outcome == "conflicted") == bool(merged.conflicts)

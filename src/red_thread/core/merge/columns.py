@@ -39,13 +39,13 @@ def _written(sides: Sides, cell: str) -> bool:
 
 
 def make_rectangular(table: Node, sides: Sides) -> Node:
-    """Fills the rows of a merged table up, each cell under its own column."""
-    rows = [list(content_of(row)) for row in content_of(table)]
-    if len({_width(row) for row in rows}) <= 1:
-        return table
-    reference = _reference(table, sides)
+    """Puts each cell of a merged table under its own column and fills the rows up."""
+    before = [list(content_of(row)) for row in content_of(table)]
+    rows, reference = before, _reference(table, sides)
     if reference is not None:
         rows = [_by_column(row, id_of(at), reference, sides) for row, at in zip(rows, content_of(table), strict=True)]
+    if rows == before and len(set(map(_width, rows))) <= 1:
+        return table
     widest = max(map(_width, rows))
     filled = [
         with_content(at, row + [_empty(id_of(at), n) for n in range(widest - _width(row))])
@@ -58,14 +58,14 @@ def _reference(table: Node, sides: Sides) -> Node | None:
     """A row that master and student share and whose cells span one column each."""
     for row in content_of(table):
         known = id_of(row) in sides.master and id_of(row) in sides.student
-        if known and all(attributes_of(cell).get("colspan", 1) in (1, None) for cell in content_of(row)):
+        if known and all(map(spans_one, content_of(row))):
             return row
     return None
 
 
 def _by_column(cells: list[Node], row_id: str, reference: Node, sides: Sides) -> list[Node]:
     """The cells of a row of one side only, each where the reference row has its column."""
-    if row_id in sides.master and row_id in sides.student:
+    if (row_id in sides.master and row_id in sides.student) or not all(map(spans_one, cells)):
         return cells
     side = sides.student if row_id in sides.student else sides.master
     if id_of(reference) not in side:
@@ -83,6 +83,11 @@ def _lined_up(cells: list[Node], row_id: str, reference: Node, side: CheckedPage
         cell = own.pop(order[index], None) if index < len(order) else None
         lined.append(cell or _empty(row_id, id_of(column)))
     return lined + [cell for cell in own.values() if plain_text(cell)]
+
+
+def spans_one(cell: Node) -> bool:
+    """Whether a cell is one column wide and one row high."""
+    return all(attributes_of(cell).get(name) in (1, None) for name in ("colspan", "rowspan"))
 
 
 def _width(cells: list[Node]) -> int:

@@ -40,7 +40,7 @@ def merge_page(base: Any, master: Any, student: Any) -> Merged:
     """
     checked_base = check_page(base, "base")
     checked_master = check_page(master, "master", checked_base)
-    checked_student = check_page(student, "student", checked_base, checked_master)
+    checked_student = check_page(student, "student", checked_base)
     sides = Sides(checked_base, checked_master, checked_student)
     if _same(sides.master.page, sides.base.page) or _same(sides.master.page, sides.student.page):
         return Merged(sides.student.page, Outcome.UNCHANGED)

@@ -5,6 +5,8 @@ the nearest of theirs before them, then the student's behind the block above the
 own stays right under what it was written under, and what is new from the master comes after.
 """
 
+from collections.abc import Iterator
+
 from red_thread.core.merge.order import merge_order
 from red_thread.core.merge.presence import Presence
 from red_thread.core.merge.sides import Sides
@@ -137,13 +139,22 @@ class Placing:
         while True:
             holder = student.parent(at)
             siblings = student.kids(holder)
-            for above in reversed(siblings[: siblings.index(at)]):
-                found = self._behind(above, block_id, tied_to)
-                if found is not None:
-                    return found, above
+            for sibling in reversed(siblings[: siblings.index(at)]):
+                for above in self._last_of(sibling):
+                    found = self._behind(above, block_id, tied_to)
+                    if found is not None:
+                        return found, above
             if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
                 return holder, None
             at = holder
+
+    def _last_of(self, block_id: str) -> Iterator[str]:
+        """The block, or of one that has gone what it held and is placed, the last first."""
+        if block_id in self.holder:
+            yield block_id
+            return
+        for kid in reversed(self.sides.student.kids(block_id)):
+            yield from self._last_of(kid)
 
     def _behind(self, above: str, block_id: str, tied_to: str | None) -> str | None:
         """The container in which the block may stand behind `above`, if it may."""

@@ -4,6 +4,7 @@ from dataclasses import dataclass, field
 
 from red_thread.core.merge.columns import columns_that_stay
 from red_thread.core.merge.sides import Sides
+from red_thread.core.merge.taken_out import TakenOut, taken_out_of_tables
 from red_thread.core.page.kinds import BLOCKS
 
 
@@ -18,6 +19,7 @@ class Presence:
 
     standing: set[str] = field(default_factory=set[str])
     shells: set[str] = field(default_factory=set[str])
+    taken_out: TakenOut = field(default_factory=TakenOut)
     held: set[str] = field(default_factory=set[str])
     answers: set[str] = field(default_factory=set[str])
     came_back: list[str] = field(default_factory=list[str])
@@ -29,7 +31,7 @@ class Presence:
 
 def find_presence(sides: Sides) -> Presence:
     """Decides for all blocks of the three pages."""
-    presence = Presence({"doc"})
+    presence = Presence({"doc"}, taken_out=taken_out_of_tables(sides))
     _settle_master(sides, presence, "doc")
     presence.shells = _shells(sides)
     whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides)
@@ -38,7 +40,9 @@ def find_presence(sides: Sides) -> Presence:
 
 
 def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
-    """R2 and R8, from the leaves up; gives whether the block stands."""
+    """R2, R8 and R11, from the leaves up; gives whether the block stands."""
+    if block_id in presence.taken_out.stay_out:
+        return False
     kids = sides.master.places[block_id].kids
     inside = [_settle_master(sides, presence, kid) for kid in kids] if kids else []
     if block_id == "doc":
@@ -46,10 +50,11 @@ def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
     if block_id in sides.student.places:
         stands = True
     elif block_id in sides.base.places:
-        stands = sides.changed_by_master(block_id) or any(inside)
+        whole = block_id in presence.taken_out.come_back
+        stands = whole or sides.changed_by_master(block_id) or any(inside)
         if stands:
             presence.came_back.append(block_id)
-            _complete(sides, presence, block_id, all_of_it=not any(inside))
+            _complete(sides, presence, block_id, all_of_it=whole or not any(inside))
     else:
         stands = any(inside) or not _wraps_old_blocks(sides, block_id)
     if stands:
@@ -62,7 +67,7 @@ def _complete(sides: Sides, presence: Presence, block_id: str, all_of_it: bool) 
     is_row = sides.master.node(block_id)["type"] == "tableRow"
     if all_of_it or is_row:
         for kid in sides.master.kids(block_id):
-            if kid not in presence.standing:
+            if kid not in presence.standing and kid not in presence.taken_out.stay_out:
                 presence.standing.add(kid)
                 _complete(sides, presence, kid, all_of_it=True)
 

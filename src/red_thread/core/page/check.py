@@ -1,8 +1,9 @@
 """Is this a page? One pass that refuses what is not, mends ids (R15) and finds every block by its id.
 
 Refused: an unknown node or mark, wrong nesting, a wrong type of attribute, more than 32 levels below the
-page, over a million bytes, lone surrogates. Mended: a block without an id or with one that stands twice
-gets a new id, derived from where it stands, so that the same page is always mended in the same way.
+page, over a million bytes, lone surrogates. Mended: a block without an id or with one that stands twice gets a new
+id, derived from what it holds and where it stands: the same page is always mended in the same way, and the same
+block on an edition and on its copy gets the same id.
 """
 
 from collections.abc import Mapping, Sequence
@@ -70,19 +71,19 @@ class CheckedPage:
         return found
 
 
-def check_page(page: Any, which: str = "given", *others: CheckedPage) -> CheckedPage:
+def check_page(page: Any, which: str = "given", before: CheckedPage | None = None) -> CheckedPage:
     """Checks and indexes a page.
 
     page: the JSON of a page. which: how to name it in an error (`base`, `master`, `student`).
-    others: pages that it belongs with. A new id is none of theirs, and a block that stands just so on the
-    first of them is not looked at again: both pages then have the very same node.
+    before: a page that was checked before. A block that stands just so on it is not looked at again: both pages
+    then have the very same node.
     Raises NotAPage.
     """
     if not isinstance(page, dict) or cast(Node, page).get("type") != "doc":
         raise NotAPage(which, "doc", "it does not begin with a doc")
     node = cast(Node, page)
     _check_size(node, which)
-    return _Checker(which, others).run(node)
+    return _Checker(which, before).run(node)
 
 
 def _check_size(page: Node, which: str) -> None:
@@ -102,9 +103,9 @@ def _check_size(page: Node, which: str) -> None:
 class _Checker:
     """Every merge goes through here three times: the way of a page that is whole is kept short."""
 
-    def __init__(self, which: str, others: Sequence[CheckedPage]) -> None:
-        self.which, self.others = which, others
-        self.known = others[0].plain if others else dict[str, Node]()
+    def __init__(self, which: str, before: CheckedPage | None) -> None:
+        self.which = which
+        self.known = before.plain if before else dict[str, Node]()
         self.gaps: set[str] = set()
         self.trail: list[tuple[str, str]] = []  # kind and id of the blocks around, put into words only when needed
 
@@ -120,7 +121,7 @@ class _Checker:
     @cached_property
     def taken(self) -> set[str]:
         """Ids that a new one may not be; only a page that has to be mended needs to know."""
-        return _all_ids(self.page).union(*(other.places for other in self.others))
+        return _all_ids(self.page)
 
     def where(self, *more: str) -> str:
         return " > ".join(["doc", *(f"{kind} {block_id}" for kind, block_id in self.trail), *more])
