@@ -32,11 +32,15 @@ def ragged_tables(page: dict[str, Any]) -> Iterator[str]:
 
 def empty_wrappers(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> Iterator[str]:
     """New wrappers of the master whose blocks the student has all taken out: they may stay away (R2)."""
-    for node in walk(master):
-        inside = [i for i in ids(node) if i != attributes_of(node).get("id")]
-        old = set(inside) & set(ids(base))
-        if node["type"] != "doc" and old and not old & set(ids(student)):
-            yield attributes_of(node)["id"]
+    old, mine = set(ids(base)), set(ids(student))
+
+    def stays_away(node: dict[str, Any]) -> bool:
+        inside = [kid for kid in content_of(node) if attributes_of(kid).get("id")]
+        return bool(inside) and all(
+            kid["attrs"]["id"] not in mine if kid["attrs"]["id"] in old else stays_away(kid) for kid in inside
+        )
+
+    yield from (attributes_of(node)["id"] for node in walk(master) if node["type"] != "doc" and stays_away(node))
 
 
 def nothing_in_tables(page: dict[str, Any]) -> Iterator[str]:
