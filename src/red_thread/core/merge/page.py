@@ -175,14 +175,7 @@ class _Assembly:
         content = self._blocks(block_id, in_space or node["type"] == "space")
         if node["type"] == "space":
             content, behind = self._retyped(block_id, node, content, known)
-        if not content and node["type"] in (
-            "space",
-            "tableCell",
-            "tableHeader",
-            "listItem",
-            "taskItem",
-            "option",
-        ):
+        if not content and KINDS[node["type"]].refills:
             content = [paragraph(self._fresh(f"{block_id}.p"))]
         if not content:
             return behind

@@ -20,7 +20,8 @@ class Content(Enum):
 class Kind:
     """One kind of node.
 
-    `holds`: the names it may hold. `needs_one`: it may not be empty. `students`: the attributes that are the
+    `holds`: the names it may hold. `needs_one`: it may not be empty. `refills`: one that a merge leaves empty gets an
+    empty paragraph; others that may not be empty go with what they held. `students`: the attributes that are the
     student's; all others are the teacher's. `types`: the attributes whose values are checked.
     """
 
@@ -28,6 +29,7 @@ class Kind:
     content: Content
     holds: frozenset[str] = frozenset()
     needs_one: bool = False
+    refills: bool = False
     students: frozenset[str] = frozenset()
     types: Mapping[str, tuple[type, ...]] = field(default_factory=dict[str, tuple[type, ...]])
 
@@ -58,14 +60,15 @@ KINDS: Mapping[str, Kind] = {
         _holder("callout"),
         _holder("blockquote"),
         _holder("kept", types={"from": (str,), "why": (str,)}),
-        _holder("listItem"),
-        _holder("taskItem", students=frozenset({"checked"}), types={"checked": (bool, type(None))}),
-        _holder("tableHeader", types=_SPAN),
-        _holder("tableCell", types=_SPAN),
-        _holder("option", students=frozenset({"picked"}), types={"picked": (bool, type(None))}),
+        _holder("listItem", refills=True),
+        _holder("taskItem", refills=True, students=frozenset({"checked"}), types={"checked": (bool, type(None))}),
+        _holder("tableHeader", refills=True, types=_SPAN),
+        _holder("tableCell", refills=True, types=_SPAN),
+        _holder("option", refills=True, students=frozenset({"picked"}), types={"picked": (bool, type(None))}),
         _holder(
             "space",
             BLOCKS | {"option"},
+            refills=True,
             students=frozenset({"pins", "strokes"}),
             types={"prompt": (str,), "kind": (str,), "pins": (list,), "strokes": (list,)},
         ),
