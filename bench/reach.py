@@ -35,6 +35,7 @@ _BARE = text("""
     FROM notebook n JOIN copy c ON c.notebook_id = n.id
     WHERE n.class_id = :class AND c.page_id = ANY(:pages) AND c.ordinal = 0 GROUP BY 1
 """)
+_BARE_SHELF = text(CONTENTS)
 
 
 async def measure() -> list[Figure]:
@@ -93,7 +94,7 @@ async def _measured(made: District, pages: list[int]) -> list[Figure]:
 
         async def bare_shelf(number: int) -> None:
             async with made.database.engine.connect() as connection:
-                (await connection.execute(CONTENTS, {"notebook": notebook})).all()
+                (await connection.execute(_BARE_SHELF, {"notebook": notebook})).all()
 
         board_times = await in_turn(board, bare_board, RUNS)
         size = max(sizes) / 1024

@@ -1,11 +1,14 @@
 """A small school for tests: a teacher, a master, classes of students, all made by the application's own actions."""
 
 from dataclasses import dataclass, field
+from typing import Any
+
+import orjson
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.change_outline import add_page, add_section
 from red_thread.actions.import_roster import ClassRoster, import_roster
-from red_thread.actions.look_at_notebook import open_page
+from red_thread.actions.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.plan_push import Preview, PushRequest, preview_push
 from red_thread.actions.ports.classes import RosterPerson, Student
 from red_thread.actions.ports.notebooks import CopyInfo
@@ -115,12 +118,14 @@ class School:
     async def reads(self, student: Student, page_id: int) -> str:
         return show((await self.copy(student, page_id)).document)
 
+    async def contents(self, student: Student) -> list[dict[str, Any]]:
+        async with self.database.begin() as unit:
+            _, contents = await look_at_notebook(unit, actor_of(student), student.notebook_id)
+        return orjson.loads(contents)
+
     async def shelf(self, student: Student) -> list[str]:
         """Titles in the notebook, in order; sections by name in brackets."""
-        import orjson
-
-        async with self.database.begin() as unit:
-            sections = orjson.loads(await unit.notebooks.contents(student.notebook_id))
+        sections = await self.contents(student)
         return [line for s in sections for line in (f"[{s['name']}]", *(p["title"] for p in s["pages"]))]
 
 

@@ -71,8 +71,7 @@ async def test_the_notebook_says_what_is_new_and_how_far_each_page_is(school: Sc
     await school.push([tides], "9A")
 
     async def line():
-        async with school.database.begin() as unit:
-            (section,) = orjson.loads(await unit.notebooks.contents(ada.notebook_id))
+        (section,) = await school.contents(ada)
         (found,) = section["pages"]
         return found["news"], found["answered"], found["answerable"], found["knots"], found["written"]
 

@@ -65,7 +65,9 @@ async def test_a_thousand_pages_and_two_hundred_students(
 
 async def _in_master_order(database: Database, notebook_id: int, outline: dict[str, Any]) -> None:
     async with database.begin() as unit:
-        shelf = orjson.loads(await unit.notebooks.contents(notebook_id))
+        found = await unit.notebooks.with_contents(notebook_id)
+    assert found is not None
+    shelf = orjson.loads(found[1])
     order = {page["id"]: k for k, page in enumerate(outline["pages"])}
     assert sum(len(section["pages"]) for section in shelf) == 300
     for section in shelf:

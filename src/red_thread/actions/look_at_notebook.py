@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_copy_reader, require_reader
+from red_thread.actions.permissions import require_copy_reader, require_to_read
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
 from red_thread.core.merge import changes
@@ -30,8 +30,8 @@ async def look_at_notebooks(unit: Unit, actor: Actor) -> list[NotebookInfo]:
 
 async def look_at_notebook(unit: Unit, actor: Actor, notebook_id: int) -> tuple[NotebookInfo, bytes]:
     """A notebook and its sections and pages as JSON."""
-    notebook = await require_reader(unit, actor, notebook_id)
-    return notebook, await unit.notebooks.contents(notebook_id)
+    notebook, contents = await unit.notebooks.with_contents(notebook_id) or (None, b"")
+    return await require_to_read(unit, actor, notebook), contents
 
 
 async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:

@@ -34,7 +34,11 @@ async def require_master_page(unit: Unit, actor: Actor, page_id: int, lock: bool
 
 async def require_reader(unit: Unit, actor: Actor, notebook_id: int) -> NotebookInfo:
     """A notebook that the actor may read: one's own, or one of a class that one teaches."""
-    notebook = await unit.notebooks.get(notebook_id)
+    return await require_to_read(unit, actor, await unit.notebooks.get(notebook_id))
+
+
+async def require_to_read(unit: Unit, actor: Actor, notebook: NotebookInfo | None) -> NotebookInfo:
+    """A notebook already at hand, or none, that the actor may read."""
     if notebook is None:
         raise NotFound(what="notebook")
     if actor.kind == "teacher":

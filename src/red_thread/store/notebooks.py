@@ -25,12 +25,12 @@ WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
 
 _NOTEBOOKS = """
     SELECT n.id, n.class_id, k.name AS class_name, k.master_id, m.name AS master_name,
-           n.person_id, p.name AS person_name
+           n.person_id, p.name AS person_name{more}
     FROM notebook n JOIN class k ON k.id = n.class_id JOIN master m ON m.id = k.master_id
     JOIN person p ON p.id = n.person_id
     WHERE {condition} ORDER BY k.name
 """
-CONTENTS = text("""
+CONTENTS = """
     SELECT coalesce(json_agg(json_build_object(
         'id', s.id, 'name', s.name, 'divider', d.name, 'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
     ) ORDER BY s.order_key), '[]')::text
@@ -50,7 +50,11 @@ CONTENTS = text("""
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
     WHERE s.notebook_id = :notebook
-""")
+"""
+_GET = text(_NOTEBOOKS.format(more="", condition="n.id = :notebook"))
+_OF_PERSON = text(_NOTEBOOKS.format(more="", condition="n.person_id = :person"))
+# One statement, not two: a phone waits for this one whenever its notebook is opened.
+_WITH_CONTENTS = text(_NOTEBOOKS.format(more=f", ({CONTENTS}) AS contents", condition="n.id = :notebook"))
 _COPY = text("""
     SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.knots,
            c.opened_at, w.document, b.document AS edition
@@ -116,20 +120,17 @@ class NotebookStore:
         self.connection, self.now = connection, now
 
     async def of_person(self, person_id: int) -> list[NotebookInfo]:
-        return await self._infos("n.person_id = :id", person_id)
+        found = await self.connection.execute(_OF_PERSON, {"person": person_id})
+        return [NotebookInfo(*row) for row in found]
 
     async def get(self, notebook_id: int) -> NotebookInfo | None:
-        found = await self._infos("n.id = :id", notebook_id)
-        return found[0] if found else None
+        row = (await self.connection.execute(_GET, {"notebook": notebook_id})).one_or_none()
+        return NotebookInfo(*row) if row else None
 
-    async def _infos(self, condition: str, value: int) -> list[NotebookInfo]:
-        query = text(_NOTEBOOKS.format(condition=condition))
-        return [NotebookInfo(*row) for row in await self.connection.execute(query, {"id": value})]
-
-    async def contents(self, notebook_id: int) -> bytes:
-        """Sections and pages, as JSON that PostgreSQL made."""
-        found = await self.connection.execute(CONTENTS, {"notebook": notebook_id})
-        return found.scalar_one().encode()
+    async def with_contents(self, notebook_id: int) -> tuple[NotebookInfo, bytes] | None:
+        """A notebook, and its sections and pages as JSON that PostgreSQL made."""
+        row = (await self.connection.execute(_WITH_CONTENTS, {"notebook": notebook_id})).one_or_none()
+        return (NotebookInfo(*row[:-1]), row.contents.encode()) if row else None
 
     async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
         if lock:

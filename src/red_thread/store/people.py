@@ -3,13 +3,19 @@
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import delete, insert, or_, select, update
+from sqlalchemy import delete, insert, or_, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.people import Person, SignedIn
 from red_thread.store import tables as t
 
 _PERSON = (t.Person.id, t.Person.name, t.Person.kind, t.Person.email, t.Person.password_hash)
+# Built once, as every request asks for it.
+_SESSION = text("""
+    SELECT p.id, p.name, p.kind, p.email, p.password_hash, s.proof
+    FROM sign_in_session s JOIN person p ON p.id = s.person_id
+    WHERE s.token_hash = :token_hash AND s.ends_at > :now
+""")
 
 
 class PeopleStore:
@@ -45,12 +51,7 @@ class PeopleStore:
         )
 
     async def session(self, token_hash: bytes) -> SignedIn | None:
-        found = await self.connection.execute(
-            select(*_PERSON, t.SignInSession.proof)
-            .join(t.SignInSession, t.SignInSession.person_id == t.Person.id)
-            .where(t.SignInSession.token_hash == token_hash, t.SignInSession.ends_at > self.now)
-        )
-        row = found.one_or_none()
+        row = (await self.connection.execute(_SESSION, {"token_hash": token_hash, "now": self.now})).one_or_none()
         return SignedIn(_person(row), row.proof) if row else None
 
     async def end_session(self, token_hash: bytes) -> None:

@@ -2,7 +2,7 @@
 
 import asyncio
 import signal
-from collections.abc import AsyncIterator, Awaitable, Callable
+from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager
 from types import FrameType
 from typing import Any
@@ -18,22 +18,9 @@ from limits.strategies import MovingWindowRateLimiter
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
+from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import classes, knots, masters, notebooks, pictures, pushes, session
-
-_POLICY = (
-    "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-    "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
-    "frame-ancestors 'none'"
-)
-_HEADERS = {
-    "Content-Security-Policy": _POLICY,
-    "X-Content-Type-Options": "nosniff",
-    "Referrer-Policy": "no-referrer",
-    "Cross-Origin-Opener-Policy": "same-origin",
-    "Permissions-Policy": "geolocation=(), microphone=()",
-}
-_MOST_BYTES = 30 * 1024 * 1024
 
 
 def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
@@ -54,7 +41,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.tries = MovingWindowRateLimiter(MemoryStorage())
     app.state.tries_allowed = parse(settings.sign_in_tries)
     add_problem_handlers(app)
-    app.middleware("http")(_guard)
+    app.add_middleware(Guard)
     for part in (session, masters, pushes, classes, notebooks, knots, pictures):
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
@@ -69,26 +56,6 @@ def _operation_name(route: APIRoute) -> str:
 async def _health(request: Request) -> JSONResponse:
     up = await request.app.state.database.is_up()
     return JSONResponse({"status": "ok" if up else "no database"}, 200 if up else 503)
-
-
-async def _guard(request: Request, call_next: Callable[[Request], Awaitable[Response]]) -> Response:
-    """Refuses what is far too large before it is read, and sends the security headers with everything."""
-    length = request.headers.get("content-length", "0")
-    if not length.isdigit() or int(length) > _MOST_BYTES:
-        body = {
-            "status": 413,
-            "title": "TooLarge",
-            "detail": "This is larger than 25 MB.",
-            "hint": "Nothing was changed. Choose a smaller file, or part it.",
-        }
-        response: Response = JSONResponse(body, 413, media_type="application/problem+json")
-    else:
-        response = await call_next(request)
-    for name, value in _HEADERS.items():
-        response.headers.setdefault(name, value)
-    if request.url.path.startswith("/api/"):
-        response.headers.setdefault("Cache-Control", "no-store")
-    return response
 
 
 @asynccontextmanager
