@@ -12,10 +12,12 @@ from red_thread.actions.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.plan_push import Preview, PushRequest, preview_push
 from red_thread.actions.ports.classes import RosterPerson, Student
 from red_thread.actions.ports.notebooks import CopyInfo
+from red_thread.actions.pull_back import pull_back, undo_pull_back
 from red_thread.actions.run_push import run_push
 from red_thread.actions.save_copy import Saved, save_copy
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
+from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database
 from tests.notation import page, show
 
@@ -95,6 +97,17 @@ class School:
         async with self.database.begin() as unit:
             return {outcome.value: n for outcome, n in (await unit.pushes.counts([push_id]))[push_id].items()}
 
+    async def pull_back(self, written: str, *request: object, **more: object) -> tuple[int, dict[str, int]]:
+        """Pulls back; the id in the log, and the counts of what happened."""
+        async with self.database.begin() as unit:
+            made = self.request(*request, **more)  # type: ignore[arg-type]
+            pull_back_id = await pull_back(unit, self.teacher, made, WrittenPages(written))
+        return pull_back_id, await self.counts(pull_back_id)
+
+    async def undo(self, pull_back_id: int) -> int:
+        async with self.database.begin() as unit:
+            return await undo_pull_back(unit, self.teacher, pull_back_id)
+
     async def copy(self, student: Student, page_id: int, opened: bool = False) -> CopyInfo:
         async with self.database.begin() as unit:
             copy_id = await unit.notebooks.copy_of_page(student.notebook_id, page_id)
@@ -126,7 +139,11 @@ class School:
     async def shelf(self, student: Student) -> list[str]:
         """Titles in the notebook, in order; sections by name in brackets."""
         sections = await self.contents(student)
-        return [line for s in sections for line in (f"[{s['name']}]", *(p["title"] for p in s["pages"]))]
+        return [
+            line
+            for s in sections
+            for line in (f"[{s['name']}]", *(p["title"] for p in s["pages"] if not p["put_away"]))
+        ]
 
 
 def actor_of(student: Student) -> Actor:

@@ -10,6 +10,7 @@ export const { navigate, p, route } = createRouter({
 	'/master/:master/page/:page/editions/:one/:other': () => import('./features/editions/EditionsView.svelte'),
 	'/master/:master/page/:page/knots': () => import('./features/knots/KnotsView.svelte'),
 	'/master/:master/push': () => import('./features/push/PushView.svelte'),
+	'/master/:master/pull-back': () => import('./features/push/PullBackView.svelte'),
 	'/master/:master/pushes': () => import('./features/push/PushesView.svelte'),
 	'/master/:master/pushes/:push': () => import('./features/push/PushResult.svelte'),
 	'/master/:master/reach': () => import('./features/reach/ReachView.svelte'),

@@ -1,8 +1,8 @@
 """A course over months, against a simple model: nothing that a student wrote is ever lost, whatever the order.
 
 One master, five students, pushes to some or all, writing from the newest and from stale states, pages corrected
-meanwhile, knots untied, histories gone back in and thinned out. The model knows only who has which page and which
-words of their own each student has standing there.
+meanwhile, pulled back and given again, knots untied, histories gone back in and thinned out. The model knows only
+who has which page, where it is, and which words of their own each student has standing there.
 """
 
 import asyncio
@@ -17,15 +17,18 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 
 from launcher.postgres import Cluster
 from red_thread.actions.actor import HOUSE
+from red_thread.actions.drawer import bring_back
 from red_thread.actions.page_history import go_back, look_at_history
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.refusals import NothingToPullBack
 from red_thread.actions.thin_histories import thin_histories
 from red_thread.actions.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.core.merge import Untying
 from red_thread.core.page.check import check_page
 from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.nodes import paragraph, plain_text
+from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database
 from tests.conftest import run_sql
 from tests.notation import show
@@ -37,7 +40,10 @@ AUDIENCE = st.sets(STUDENTS, min_size=1)
 
 
 class CourseOverMonths(RuleBasedStateMachine):
-    """`words[student, page]`: what that student has standing on that page; `given`: which edition they have."""
+    """`words[student, page]`: what that student has standing on that page; `given`: which edition they have.
+
+    `out`, `drawer`: the pages that stand in no notebook, or in the drawer, each with the pull-back that did it.
+    """
 
     address = ""
 
@@ -46,6 +52,8 @@ class CourseOverMonths(RuleBasedStateMachine):
         self.loop = asyncio.Runner()
         self.words: dict[tuple[int, int], set[str]] = {}
         self.given: dict[tuple[int, int], int] = {}
+        self.out: dict[tuple[int, int], int] = {}
+        self.drawer: dict[tuple[int, int], int] = {}
         self.stale: dict[tuple[int, int], CopyInfo] = {}
         self.text: dict[int, str] = {}
         self.count = 0
@@ -93,6 +101,7 @@ class CourseOverMonths(RuleBasedStateMachine):
         for n in whom:
             assert (n, page) in self.given or counts["placed"] > 0
             self.given[n, page] = newest
+            self.out.pop((n, page), None)
             self.words.setdefault((n, page), set())
         again = self.loop.run(self.school.push([page], "", singles))
         assert set(again) == {"has-it"}
@@ -101,14 +110,58 @@ class CourseOverMonths(RuleBasedStateMachine):
         async with self.database.begin() as unit:
             return (await unit.masters.latest_editions([page]))[page][0]
 
+    @rule(page=PAGE, whom=AUDIENCE, choice=st.sampled_from(WrittenPages))
+    def pull_back(self, page: int, whom: set[int], choice: WrittenPages) -> None:
+        page = sorted(self.text)[page]
+        standing = {(n, page) for n in whom if (n, page) in self.given and (n, page) not in self.out}
+        written = {key for key in standing if self.words[key]}
+        away = written - self.drawer.keys() if choice is WrittenPages.DRAWER else set()
+        taken = standing - written if choice is WrittenPages.DRAWER else standing
+        singles = [self.students[n] for n in sorted(whom)]
+        if not away and not taken:
+            with pytest.raises(NothingToPullBack):
+                self.loop.run(self.school.pull_back(choice, [page], "", singles))
+            return
+        pull_back_id, counts = self.loop.run(self.school.pull_back(choice, [page], "", singles))
+        assert sum(counts.values()) == len(whom)
+        self.out |= dict.fromkeys(taken, pull_back_id)
+        self.drawer |= dict.fromkeys(away, pull_back_id)
+
+    @precondition(lambda self: self.out or self.drawer)
+    @rule(data=st.data())
+    def undo_a_pull_back(self, data: st.DataObject) -> None:
+        undone = data.draw(st.sampled_from(sorted({*self.out.values(), *self.drawer.values()})))
+        back = {key for key, by in self.drawer.items() if by == undone and key not in self.out}
+        back |= {key for key, by in self.out.items() if by == undone}
+        self.loop.run(self.school.undo(undone))
+        self.out = {key: by for key, by in self.out.items() if key not in back}
+        self.drawer = {key: by for key, by in self.drawer.items() if by != undone or key not in back}
+
+    @precondition(lambda self: self.drawer.keys() - self.out.keys())
+    @rule(data=st.data())
+    def bring_back(self, data: st.DataObject) -> None:
+        n, page = data.draw(st.sampled_from(sorted(self.drawer.keys() - self.out.keys())))
+        self.loop.run(self._bring_back(n, page))
+        del self.drawer[n, page]
+
+    async def _bring_back(self, n: int, page: int) -> None:
+        copy = await self.school.copy(self.students[n], page)
+        async with self.database.begin() as unit:
+            await bring_back(unit, actor_of(self.students[n]), copy.id)
+
+    def _standing(self) -> st.SearchStrategy[tuple[int, int]]:
+        return st.sampled_from(sorted(self.given.keys() - self.out.keys()))
+
+    @precondition(lambda self: self.given.keys() - self.out.keys())
     @rule(data=st.data(), where=st.sampled_from(["space", "first", "own"]))
     def write(self, data: st.DataObject, where: str) -> None:
-        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        n, page = data.draw(self._standing())
         self._write(page, n, where, self.loop.run(self.school.copy(self.students[n], page, opened=True)))
 
+    @precondition(lambda self: self.given.keys() - self.out.keys())
     @rule(data=st.data())
     def leave_a_window_open(self, data: st.DataObject) -> None:
-        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        n, page = data.draw(self._standing())
         self.stale[n, page] = self.loop.run(self.school.copy(self.students[n], page))
 
     @precondition(lambda self: self.stale)
@@ -117,9 +170,10 @@ class CourseOverMonths(RuleBasedStateMachine):
         n, page = data.draw(st.sampled_from(sorted(self.stale)))
         self._write(page, n, where, self.stale.pop((n, page)))
 
+    @precondition(lambda self: self.given.keys() - self.out.keys())
     @rule(data=st.data())
     def go_back_and_forward_again(self, data: st.DataObject) -> None:
-        n, page = data.draw(st.sampled_from(sorted(self.given)))
+        n, page = data.draw(self._standing())
         self.loop.run(self._back_and_forward(n, page, data))
 
     async def _back_and_forward(self, n: int, page: int, data: st.DataObject) -> None:
@@ -179,6 +233,14 @@ class CourseOverMonths(RuleBasedStateMachine):
                 edition = self.loop.run(self._edition(copy.edition_id))
                 assert fingerprint(copy.document) == fingerprint(edition)
 
+    @invariant()
+    def notebooks_hold_what_they_should(self) -> None:
+        for n, student in enumerate(getattr(self, "students", ())):
+            sections = self.loop.run(self.school.contents(student))
+            found = {(n, page["page_id"]): page["put_away"] for section in sections for page in section["pages"]}
+            mine = {key for key in self.given.keys() - self.out.keys() if key[0] == n}
+            assert found == {key: key in self.drawer for key in mine}
+
     async def _edition(self, edition_id: int) -> dict[str, object]:
         async with self.database.begin() as unit:
             return await unit.masters.edition_document(edition_id)
@@ -211,8 +273,8 @@ def test_nothing_a_student_wrote_is_lost_over_months(cluster: Cluster, template:
         CourseOverMonths.address = address
         machine = CourseOverMonths.TestCase
         machine.settings = settings(
-            max_examples=10,
-            stateful_step_count=30,
+            max_examples=12,
+            stateful_step_count=35,
             deadline=None,
             suppress_health_check=[HealthCheck.too_slow],
         )

@@ -88,6 +88,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{copy_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Bring Back
+         * @description Takes a page of one's own out of the drawer.
+         */
+        post: operations["post_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copies/{copy_id}/history": {
         parameters: {
             query?: never;
@@ -538,6 +558,66 @@ export interface paths {
         get: operations["get_picture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pull-backs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Pull Back
+         * @description Takes pages out of notebooks.
+         */
+        post: operations["post_pull_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pull-backs/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Pull Back Plan
+         * @description What pulling back would do.
+         */
+        post: operations["post_pull_back_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pull-backs/{push_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Undo Pull Back
+         * @description Puts everything back as it was.
+         */
+        post: operations["post_undo_pull_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1077,6 +1157,8 @@ export interface components {
             news: ("new" | "changed") | null;
             /** Page Id */
             page_id: number;
+            /** Put Away */
+            put_away: boolean;
             /** Ready */
             ready: boolean;
             /** Title */
@@ -1127,6 +1209,10 @@ export interface components {
             notebook: components["schemas"]["NotebookOut"];
             /** Page Id */
             page_id: number;
+            /** Pulled Back */
+            pulled_back: boolean;
+            /** Put Away */
+            put_away: boolean;
             /** Revision */
             revision: number;
             /** Tied */
@@ -1148,6 +1234,18 @@ export interface components {
             section_id: number;
             /** Title */
             title: string;
+        };
+        /**
+         * OwnWordsOut
+         * @description How many words of their own a student has on a page.
+         */
+        OwnWordsOut: {
+            /** Notebook Id */
+            notebook_id: number;
+            /** Page Id */
+            page_id: number;
+            /** Words */
+            words: number;
         };
         /** PageViewOut */
         PageViewOut: {
@@ -1209,6 +1307,46 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /** PullBackPlanOut */
+        PullBackPlanOut: {
+            /** Changes Anything */
+            changes_anything: boolean;
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Rows */
+            rows: components["schemas"]["RowsOut"][];
+            /** Students */
+            students: components["schemas"]["ReachedOut"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+            /** Words */
+            words: components["schemas"]["OwnWordsOut"][];
+        };
+        /**
+         * PullBackRequestIn
+         * @description `written`: what becomes of pages that students have written on.
+         */
+        PullBackRequestIn: {
+            /** Class Ids */
+            class_ids?: number[];
+            /** Master Id */
+            master_id: number;
+            /** Notebook Ids */
+            notebook_ids?: number[];
+            /** Page Ids */
+            page_ids: number[];
+            /** Without */
+            without?: number[];
+            /**
+             * Written
+             * @enum {string}
+             */
+            written: "drawer" | "teacher";
+        };
         /** PushOut */
         PushOut: {
             /** Counts */
@@ -1219,6 +1357,11 @@ export interface components {
             finished_at: string | null;
             /** Id */
             id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "push" | "pull-back";
             /**
              * Made At
              * Format: date-time
@@ -1237,6 +1380,8 @@ export interface components {
             students: number;
             /** Students Done */
             students_done: number;
+            /** Undone At */
+            undone_at: string | null;
         };
         /** PushRequestIn */
         PushRequestIn: {
@@ -1262,6 +1407,11 @@ export interface components {
             titles: {
                 [key: string]: string;
             };
+        };
+        /** PutBackOut */
+        PutBackOut: {
+            /** Copies */
+            copies: number;
         };
         /** ReachedOut */
         ReachedOut: {
@@ -1292,7 +1442,7 @@ export interface components {
              * Outcome
              * @enum {string}
              */
-            outcome: "placed" | "refreshed" | "merged" | "conflicted" | "has-it" | "put-away" | "held" | "failed";
+            outcome: "placed" | "refreshed" | "merged" | "conflicted" | "has-it" | "put-away" | "back" | "held" | "failed" | "gone" | "in-drawer" | "kept" | "not-there";
             /** Page Id */
             page_id: number;
             /** Reason */
@@ -1322,7 +1472,8 @@ export interface components {
          * SavedOut
          * @description `document` only where something came in between, and the editor has to take the page in.
          *
-         *     `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there.
+         *     `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there. `taken_back`: the page
+         *     stands in the notebook no more; what was sent is kept.
          */
         SavedOut: {
             /** Answerable */
@@ -1341,6 +1492,8 @@ export interface components {
             revision: number;
             /** Sent Revision */
             sent_revision: number;
+            /** Taken Back */
+            taken_back: boolean;
         };
         /** SectionOut */
         SectionOut: {
@@ -1657,6 +1810,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SavedOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_bring_back: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -2549,6 +2733,109 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_pull_back: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullBackRequestIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_pull_back_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullBackRequestIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullBackPlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_undo_pull_back: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutBackOut"];
+                };
             };
             /** @description Validation Error */
             422: {

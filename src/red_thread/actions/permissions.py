@@ -5,7 +5,7 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import ClassInfo
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
-from red_thread.actions.refusals import NotAllowed, NotFound
+from red_thread.actions.refusals import NotAllowed, NotFound, TakenBack
 
 
 async def require_teacher(unit: Unit, actor: Actor, master_id: int, what: str = "change") -> None:
@@ -50,15 +50,21 @@ async def require_to_read(unit: Unit, actor: Actor, notebook: NotebookInfo | Non
 
 
 async def require_copy_reader(unit: Unit, actor: Actor, copy_id: int) -> tuple[CopyInfo, NotebookInfo]:
-    """A copy in a notebook that the actor may read."""
+    """A copy in a notebook that the actor may read; one that was pulled back, only its teachers."""
     copy = await unit.notebooks.copy(copy_id)
     if copy is None:
         raise NotFound(what="page")
-    return copy, await require_reader(unit, actor, copy.notebook_id)
+    notebook = await require_reader(unit, actor, copy.notebook_id)
+    if copy.pulled_back and actor.kind == "student":
+        raise TakenBack
+    return copy, notebook
 
 
 async def require_writer(unit: Unit, actor: Actor, copy_id: int) -> CopyInfo:
-    """A copy in the actor's own notebook, locked for writing."""
+    """A copy in the actor's own notebook, locked for writing.
+
+    One that was pulled back too: what an open window or a phone still has to send is kept with it.
+    """
     copy = await unit.notebooks.copy(copy_id, lock=True)
     if copy is None or actor.kind != "student" or copy.person_id != actor.person_id:
         raise NotFound(what="page")

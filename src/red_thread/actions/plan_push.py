@@ -1,5 +1,6 @@
 """What a push would do: who it is for, the pages as they stand, the plan."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
@@ -60,25 +61,52 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
     """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotAllowed."""
+    pages, outline = await choose_pages(unit, actor, request)
+    order = rank(outline.page_order())
+    for page in pages:
+        if page.id not in order:
+            raise PageTakenOut(title=page.title)
+    audience = await choose_audience(unit, request)
+    pages.sort(key=lambda page: order[page.id])
+    editions = await unit.masters.latest_editions([page.id for page in pages])
+    return Chosen(outline, tuple(pages), editions, audience)
+
+
+async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> tuple[list[MasterPage], Outline]:
+    """The pages of a request and their master's outline, which may not have them any more."""
     await require_teacher(unit, actor, request.master_id, "push from")
     if not request.page_ids:
         raise NothingChosen
     pages = await unit.masters.pages(list(request.page_ids))
-    outline = await unit.masters.outline(request.master_id)
-    order = rank(outline.page_order())
     if len(pages) < len(set(request.page_ids)) or any(p.master_id != request.master_id for p in pages):
         raise NotFound(what="page")
-    for page in pages:
-        if page.id not in order:
-            raise PageTakenOut(title=page.title)
+    return pages, await unit.masters.outline(request.master_id)
+
+
+async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
+    """The notebooks that a request is for. Raises NobodyToPushTo."""
     audience = await unit.pushes.audience(list(request.class_ids), list(request.notebook_ids), request.master_id)
     without = set(request.without)
     left = [notebook for notebook in audience if notebook not in without]
     if not left:
         raise NobodyToPushTo(whom=await _whom(unit, request))
-    pages.sort(key=lambda page: order[page.id])
-    editions = await unit.masters.latest_editions([page.id for page in pages])
-    return Chosen(outline, tuple(pages), editions, left)
+    return left
+
+
+def say_pages(pages: Sequence[MasterPage]) -> str:
+    """The pages in words, for the log: `“Tides” and 2 more`."""
+    return f"“{pages[0].title}”" + (f" and {len(pages) - 1} more" if len(pages) > 1 else "")
+
+
+async def say_whom(unit: Unit, request: PushRequest) -> str:
+    """The audience in words, for the log: `9A, 9B without 2 students`."""
+    whom = list(await unit.classes.names(list(request.class_ids)))
+    if request.notebook_ids:
+        singles = [r.person_name for r in await unit.pushes.names(list(request.notebook_ids))]
+        whom += singles if len(singles) <= 2 else [f"{len(singles)} students"]
+    without = len(set(request.without))
+    left_out = f" without {without} {'student' if without == 1 else 'students'}" if without else ""
+    return f"{', '.join(whom)}{left_out}"
 
 
 async def _whom(unit: Unit, request: PushRequest) -> str:

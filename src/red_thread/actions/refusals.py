@@ -88,6 +88,20 @@ class NothingChosen(Refused):
     hint = "Choose at least one page to push."
 
 
+class NothingToPullBack(Refused):
+    """There is nothing to pull back: nobody here has it."""
+
+    status = 409
+    hint = "Nothing was changed. Look again at who has what."
+
+
+class TakenBack(Refused):
+    """Your teacher has taken this page back."""
+
+    status = 410
+    hint = "What you wrote on it is kept."
+
+
 class NotReadable(Refused):
     """{name} cannot be read: {why}."""
 

@@ -17,11 +17,11 @@ from red_thread.actions.ports.pushes import PushInfo
 from red_thread.core.outline.tree import Outline, rank
 from red_thread.core.page.history import Cause
 from red_thread.core.push import (
+    CHANGING,
     PlannedRows,
     PushedPage,
     PushFacts,
     PushPlan,
-    RowOutcome,
     WovenCopy,
     plan_push,
 )
@@ -105,15 +105,27 @@ async def apply_plan(unit: Unit, push: PushInfo, facts: PushFacts, plan: PushPla
     for copy in plan.woven:
         if copy.merged is not None:
             await _save_woven(unit, push, copy, before[copy.copy_id].document)
+    for row in _pulled_back(facts, plan):
+        await unit.pushes.bring_back(row)
     woven = {(copy.page_id, copy.notebook_id) for copy in plan.woven}
     return [await _as_it_came(unit, push, row, woven) for row in plan.rows]
 
 
+def _pulled_back(facts: PushFacts, plan: PushPlan) -> list[PlannedRows]:
+    """The rows of written-on copies that have to stand in their notebooks again."""
+    out = {(written.page_id, written.notebook_id) for written in facts.written if written.pulled_back}
+    kept = [
+        replace(row, notebook_ids=tuple(n for n in row.notebook_ids if (row.page_id, n) in out)) for row in plan.rows
+    ]
+    return [row for row in kept if row.notebook_ids and row.outcome in CHANGING]
+
+
 async def _as_it_came(unit: Unit, push: PushInfo, row: PlannedRows, woven: set[tuple[int, int]]) -> AppliedRows:
     untouched = (row.page_id, row.notebook_ids[0]) not in woven
-    if not untouched or row.outcome not in (RowOutcome.REFRESHED, RowOutcome.PUT_AWAY):
+    if not untouched or row.edition_before is None or row.outcome not in CHANGING:
         return AppliedRows(row)
-    reached = await unit.pushes.refresh(row, push.pages[row.page_id])
+    # One that was pulled back may stand on a newer edition than this push brings.
+    reached = await unit.pushes.refresh(row, max(row.edition_before, push.pages[row.page_id]))
     if len(reached) == len(row.notebook_ids):
         return AppliedRows(row)
     passed_over = set(row.notebook_ids).difference(reached)

@@ -20,7 +20,8 @@ from red_thread.core.page.nodes import Node, attributes_of
 class Saved:
     """The page as it now stands, and `sent_revision`: the state that was sent, from which one may write on.
 
-    `merged`: something came in between, and the editor has to take the page in.
+    `merged`: something came in between, and the editor has to take the page in. `taken_back`: the page stands in
+    no notebook any more; what was sent is kept with it.
     """
 
     revision: int
@@ -29,6 +30,7 @@ class Saved:
     document: Node
     merged: bool
     answers: Answers
+    taken_back: bool
 
 
 async def save_copy(unit: Unit, actor: Actor, copy_id: int, document: Any, revision: int, edition_id: int) -> Saved:
@@ -46,14 +48,14 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, document: Any, revis
         raise OnlyInSpaces
     if fresh == copy.document:
         answers = count_answers(fresh, copy.edition)
-        return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, answers)
+        return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, answers, copy.pulled_back)
     if not stale:
         saved = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.STUDENT)
-        return Saved(saved.revision, saved.revision, copy.edition_id, fresh, stale, saved.answers)
+        return Saved(saved.revision, saved.revision, copy.edition_id, fresh, stale, saved.answers, copy.pulled_back)
     sent = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.SENT)
     page = merge_page(began, copy.document, fresh).page
     saved = await _add(unit, actor, copy, sent.revision, fresh, page, Cause.STUDENT)
-    return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers)
+    return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers, copy.pulled_back)
 
 
 async def _add(

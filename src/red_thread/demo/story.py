@@ -15,11 +15,13 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.look_at_notebook import open_page
 from red_thread.actions.plan_push import PushRequest
 from red_thread.actions.ports.classes import Student
+from red_thread.actions.pull_back import pull_back
 from red_thread.actions.run_push import run_push
 from red_thread.actions.save_copy import save_copy
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, with_attributes, with_content
+from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database, StoreUnit
 
 ANSWERS: dict[str, Any] = yaml.safe_load(Path(__file__).with_name("answers.yaml").read_text())
@@ -96,10 +98,22 @@ class Story:
         self._go_back(1)
         await self._push(["Wind and ripples"], "9B")
         await self._work(["Wind and ripples"], "9B", opened=0.4, wrote=0.15)
+        await self._by_mistake("Wind and ripples", "9C")
         await self._reword(("Ada Nwosu",), STRAND, "ten paces", "ten of my brother's steps")
         self.now = self.today - timedelta(hours=2)
         await self._edit(STRAND, "ten paces of the line", "ten metres of the line")
         await self._ask(STRAND, "Which three things had travelled furthest? How do you know?")
+
+    async def _by_mistake(self, title: str, name: str) -> None:
+        """A page goes out to the wrong class; some have opened it and one has written before it is pulled back."""
+        await self._push([title], name)
+        first, *others = self.of_class[name][:5]
+        await self._open(first, title, writes=True)
+        for student in others:
+            await self._open(student, title, writes=False)
+        request = PushRequest(self.master_id, (self.pages[title],), (self.classes[name],))
+        async with self.unit() as unit:
+            await pull_back(unit, self.teacher, request, WrittenPages.DRAWER)
 
     def _go_back(self, school_days: int) -> None:
         """To the morning of that many school days ago."""

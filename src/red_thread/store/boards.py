@@ -23,7 +23,8 @@ BOARD = text("""
                              ORDER BY s.name, s.id), '[]')::text
     FROM student s CROSS JOIN LATERAL (
         -- A notebook's copies lie behind one stretch of the index, so they are read together, then dealt out.
-        SELECT coalesce(array_agg(CASE WHEN c.id IS NULL THEN 0 ELSE
+        SELECT coalesce(array_agg(CASE WHEN c.id IS NULL OR c.pulled_back_id IS NOT NULL AND c.revision = 0 THEN 0
+            WHEN c.pulled_back_id IS NOT NULL THEN 6 ELSE
             (CASE WHEN c.put_away_at IS NOT NULL THEN 5 WHEN c.ready_at IS NOT NULL THEN 4
                   WHEN c.revision > 0 THEN 3 WHEN c.opened_at IS NOT NULL THEN 2 ELSE 1 END)
             + (c.edition_id <> w.newest)::int * 8 + (c.knots > 0)::int * 16

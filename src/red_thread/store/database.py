@@ -15,6 +15,7 @@ from red_thread.store.news import Notifier
 from red_thread.store.notebooks import NotebookStore
 from red_thread.store.people import PeopleStore
 from red_thread.store.pictures import PictureStore
+from red_thread.store.pull_backs import PullBackStore
 from red_thread.store.pushes import PushStore
 
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them.
@@ -44,6 +45,7 @@ class StoreUnit:
         self.classes = ClassStore(connection, now)
         self.notebooks = NotebookStore(connection, now)
         self.pushes = PushStore(connection, now)
+        self.pull_backs = PullBackStore(connection, now)
         self.boards = BoardStore(connection)
         self.pictures = PictureStore(connection)
         self.news = Notifier(connection)

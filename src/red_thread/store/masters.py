@@ -38,7 +38,7 @@ _PAGES = text("""
 _GIVEN = text("""
     SELECT DISTINCT n.class_id, c.page_id
     FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
-    WHERE k.master_id = :master AND c.put_away_at IS NULL
+    WHERE k.master_id = :master AND c.put_away_at IS NULL AND c.pulled_back_id IS NULL
 """)
 _EDITIONS = text("""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
@@ -50,6 +50,7 @@ _EDITIONS = text("""
     LEFT JOIN class k ON k.master_id = s.master_id
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
+        AND c.pulled_back_id IS NULL
     WHERE e.page_id = :page
     GROUP BY e.id ORDER BY e.number DESC
 """)

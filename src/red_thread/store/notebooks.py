@@ -43,10 +43,10 @@ CONTENTS = """
             'answered', c.answered, 'answerable', e.answerable, 'knots', c.knots,
             'news', CASE WHEN c.opened_at IS NULL THEN 'new'
                          WHEN c.seen_edition_id IS DISTINCT FROM c.edition_id THEN 'changed' END,
-            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL
+            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
         ) ORDER BY c.order_key) AS pages
         FROM copy c JOIN edition e ON e.id = c.edition_id JOIN page p ON p.id = c.page_id
-        WHERE c.notebook_id = :notebook AND c.put_away_at IS NULL
+        WHERE c.notebook_id = :notebook AND c.pulled_back_id IS NULL
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
     WHERE s.notebook_id = :notebook
@@ -57,7 +57,8 @@ _OF_PERSON = text(_NOTEBOOKS.format(more="", condition="n.person_id = :person"))
 _WITH_CONTENTS = text(_NOTEBOOKS.format(more=f", ({CONTENTS}) AS contents", condition="n.id = :notebook"))
 _COPY = text("""
     SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.knots,
-           c.opened_at, w.document, b.document AS edition
+           c.opened_at, w.document, b.document AS edition, c.put_away_at IS NOT NULL AS put_away,
+           c.pulled_back_id IS NOT NULL AS pulled_back
     FROM copy c
     JOIN notebook n ON n.id = c.notebook_id
     JOIN edition e ON e.id = c.edition_id
@@ -72,7 +73,7 @@ _KNOTTED = text("""
     JOIN notebook n ON n.id = c.notebook_id
     JOIN class k ON k.id = n.class_id
     JOIN person p ON p.id = n.person_id
-    WHERE c.knots > 0 AND c.page_id = :page AND c.notebook_id IN (
+    WHERE c.knots > 0 AND c.pulled_back_id IS NULL AND c.page_id = :page AND c.notebook_id IN (
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
         JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
         WHERE g.id = :page)
@@ -148,6 +149,10 @@ class NotebookStore:
         """The copies of a page that have knots, by class and name."""
         found = await self.connection.execute(_KNOTTED, {"page": page_id})
         return [KnottedRow(row.copy_id, row.person_name, row.class_name, read(row.document)) for row in found]
+
+    async def bring_back(self, copy_id: int) -> None:
+        """Out of the drawer."""
+        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None))
 
     async def mark_opened(self, copy_id: int, edition_id: int) -> None:
         await self.connection.execute(
@@ -227,6 +232,8 @@ def _copy(row: Row[Any]) -> CopyInfo:
         row.opened_at,
         read(row.document) if row.document else edition,
         edition,
+        row.put_away,
+        row.pulled_back,
     )
 
 

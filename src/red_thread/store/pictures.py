@@ -16,7 +16,7 @@ _FOR_PERSON = text("""
                    JOIN master_teacher m ON m.master_id = k.master_id
                    WHERE n.id = p.notebook_id AND m.person_id = :person)
         OR EXISTS (SELECT FROM notebook n JOIN copy c ON c.notebook_id = n.id
-                   JOIN page_picture g ON g.page_id = c.page_id
+                   JOIN page_picture g ON g.page_id = c.page_id AND c.pulled_back_id IS NULL
                    WHERE n.person_id = :person AND g.picture_id = p.id))
 """)
 

@@ -11,30 +11,15 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.outline.placement import Entry
 from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.page.nodes import Node
 from red_thread.core.push import Layout, PushedPage, PushFacts, Untouched, Written
-from red_thread.store.documents import id_array, read
+from red_thread.store.documents import id_array
+from red_thread.store.written_copies import read_written
 
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
-           array_agg(notebook_id) AS notebook_ids
+           pulled_back_id IS NOT NULL AS pulled_back, array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE page_id = ANY(:pages) AND ordinal = 0 GROUP BY 1, 2, 3, 4
-""")
-_WRITTEN = text("""
-    SELECT c.page_id, c.notebook_id, c.id, c.edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away, w.document
-    FROM copy c JOIN writing w ON w.copy_id = c.id
-    WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) AND c.ordinal = 0 ORDER BY c.id
-""")
-# By itself and before they are read, for the reason told in store/notebooks.py.
-_LOCK = text("""
-    SELECT id FROM copy
-    WHERE notebook_id = ANY(:notebooks) AND page_id = ANY(:pages) AND ordinal = 0 AND revision > 0
-    ORDER BY id FOR UPDATE
-""")
-_BASES = text("""
-    SELECT e.id, b.document FROM edition e JOIN content b ON b.fingerprint = e.fingerprint
-    WHERE e.id = ANY(:editions)
+    WHERE page_id = ANY(:pages) AND ordinal = 0 GROUP BY 1, 2, 3, 4, 5
 """)
 # Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built.
 _ALIKE = text("""
@@ -75,6 +60,7 @@ class _Copies:
     edition_id: int
     put_away: bool
     written: bool
+    pulled_back: bool
     notebook_ids: list[int]
 
 
@@ -100,7 +86,9 @@ class PushFactsReader:
             section_rank=rank(outline.section_order()),
             audience=tuple(audience),
             untouched=tuple(
-                Untouched(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids)) for c in copies if not c.written
+                Untouched(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids), c.pulled_back)
+                for c in copies
+                if not c.written
             ),
             written=await self._written(copies, page_ids),
             pages_in=pages_in,
@@ -112,31 +100,9 @@ class PushFactsReader:
         if not written:
             return ()
         notebooks = sorted({notebook for _, notebook in written})
-        values = {"notebooks": notebooks, "pages": pages}
-        if self.lock:
-            await self.connection.execute(_LOCK, values)
-        rows = (await self.connection.execute(_WRITTEN, values)).all()
-        bases = await self._bases({row.edition_id for row in rows})
-        return tuple(
-            Written(
-                row.page_id,
-                row.notebook_id,
-                row.id,
-                row.edition_id,
-                row.revision,
-                row.put_away,
-                bases[row.edition_id],
-                read(row.document),
-            )
-            for row in rows
-            if (row.page_id, row.notebook_id) in written  # not one that became so since: it counts as untouched
-        )
-
-    async def _bases(self, editions: Collection[int]) -> dict[int, Node]:
-        if not editions:
-            return {}
-        found = await self.connection.execute(_BASES, {"editions": list(editions)})
-        return {row.id: read(row.document) for row in found}
+        found = await read_written(self.connection, notebooks, pages, self.lock)
+        # Not one that became so since: it counts as untouched.
+        return tuple(copy for copy in found if (copy.page_id, copy.notebook_id) in written)
 
     async def _pages_in(self, notebooks: Sequence[int], sections: list[int]) -> tuple[tuple[Layout, ...], set[int]]:
         """What is in these sections, and the notebooks where one of them is missing."""

@@ -8,7 +8,7 @@ from sqlalchemy import BigInteger, Row, Text, cast, insert, literal, select, tex
 from sqlalchemy.dialects.postgresql import ARRAY
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.pushes import PushInfo, Reached
+from red_thread.actions.ports.pushes import PushInfo, PushKind, Reached
 from red_thread.core.outline.tree import Outline
 from red_thread.core.push import Placement, PlannedRows, PushedPage, PushFacts, RowOutcome
 from red_thread.store import tables as t
@@ -36,15 +36,21 @@ PLACE = text("""
     SELECT s.notebook_id, s.id, :page, :edition, :key
     FROM notebook_section s WHERE s.section_id = :section AND s.notebook_id = ANY(CAST(:notebooks AS bigint[]))
 """)
+# A copy that was pulled back stands in its place again, and counts as new.
 REFRESH = text("""
-    UPDATE copy SET edition_id = :edition
+    UPDATE copy SET edition_id = :edition, pulled_back_id = NULL,
+        seen_edition_id = CASE WHEN pulled_back_id IS NULL THEN seen_edition_id END
     FROM unnest(CAST(:notebooks AS bigint[])) n(id)
     WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0 AND revision = 0 AND edition_id = :before
+""")
+_BRING_BACK = text("""
+    UPDATE copy SET pulled_back_id = NULL, seen_edition_id = NULL FROM unnest(CAST(:notebooks AS bigint[])) n(id)
+    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0 AND pulled_back_id IS NOT NULL
 """)
 _ON_EDITION = text("""
     SELECT notebook_id FROM copy
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
-    AND page_id = :page AND ordinal = 0 AND edition_id = :edition
+    AND page_id = :page AND ordinal = 0 AND edition_id = :edition AND pulled_back_id IS NULL
 """)
 _LOG = text("""
     INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids)
@@ -78,13 +84,20 @@ class PushStore:
         return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
 
     async def add(
-        self, master_id: int, made_by: int, sentence: str, pages: dict[int, int], notebook_ids: list[int]
+        self,
+        master_id: int,
+        made_by: int,
+        sentence: str,
+        pages: dict[int, int],
+        notebook_ids: list[int],
+        kind: PushKind = "push",
     ) -> int:
         added = insert(t.Push).values(
             master_id=master_id,
             made_by=made_by,
             made_at=self.now,
             status="waiting",
+            kind=kind,
             sentence=sentence,
             pages={str(page): edition for page, edition in pages.items()},
             notebook_ids=cast(literal(id_array(notebook_ids), Text), ARRAY(BigInteger)),
@@ -129,6 +142,11 @@ class PushStore:
         if done.rowcount == len(rows.notebook_ids):
             return rows.notebook_ids
         return [row.notebook_id for row in await self.connection.execute(_ON_EDITION, values)]
+
+    async def bring_back(self, rows: PlannedRows) -> None:
+        """Written-on copies that were pulled back stand in their places again."""
+        values = {"page": rows.page_id, "notebooks": id_array(rows.notebook_ids)}
+        await self.connection.execute(_BRING_BACK, values)
 
     async def log(self, push_id: int, rows: Sequence[PlannedRows]) -> None:
         if not rows:
@@ -184,4 +202,6 @@ def _push(row: Row[Any]) -> PushInfo:
         {int(page): edition for page, edition in row.pages.items()},
         list(row.notebook_ids),
         row.students_done,
+        row.kind,
+        row.undone_at,
     )

@@ -192,6 +192,7 @@ class NotebookSection(Table):
 class Copy(Table):
     """A page in a notebook. Untouched (`revision` 0) it is just this row, which points at an edition.
 
+    `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
     Narrow, with room on its block and no index on what a push changes, so that refreshing stays on the block.
     """
 
@@ -206,6 +207,7 @@ class Copy(Table):
     written_at: Mapped[datetime | None]
     ready_at: Mapped[datetime | None]
     put_away_at: Mapped[datetime | None]
+    pulled_back_id: Mapped[int | None]
     revision: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     ordinal: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
     answered: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
@@ -243,12 +245,16 @@ class WritingState(Table):
 
 
 class Push(Table):
+    """A push or a pull-back, as `kind` says. `pages`: their ids, each with the edition that was meant."""
+
     __tablename__ = "push"
     id: Mapped[int] = _id()
     master_id: Mapped[int] = _to("master.id", index=True)
     made_by: Mapped[int]
     made_at: Mapped[datetime]
     finished_at: Mapped[datetime | None]
+    undone_at: Mapped[datetime | None]
+    kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]
     sentence: Mapped[str]
     pages: Mapped[dict[str, int]] = mapped_column(JSONB)

@@ -20,7 +20,7 @@ from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import classes, knots, masters, notebooks, pictures, pushes, session
+from red_thread.web.routes import classes, knots, masters, notebooks, pictures, pull_backs, pushes, session
 
 
 def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
@@ -42,7 +42,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.tries_allowed = parse(settings.sign_in_tries)
     add_problem_handlers(app)
     app.add_middleware(Guard)
-    for part in (session, masters, pushes, classes, notebooks, knots, pictures):
+    for part in (session, masters, pushes, pull_backs, classes, notebooks, knots, pictures):
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
     _serve_front_end(app, settings)

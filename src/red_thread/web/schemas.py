@@ -179,75 +179,6 @@ class SavePage(Schema):
     revision: int
 
 
-class PushRequestIn(Schema):
-    master_id: int
-    page_ids: list[int] = Field(max_length=1000)
-    class_ids: list[int] = Field(default_factory=list, max_length=1000)
-    notebook_ids: list[int] = Field(default_factory=list, max_length=20000)
-    without: list[int] = Field(default_factory=list, max_length=20000)
-
-
-RowOutcomeName = Literal["placed", "refreshed", "merged", "conflicted", "has-it", "put-away", "held", "failed"]
-
-
-class RowsOut(Schema):
-    page_id: int
-    outcome: RowOutcomeName
-    notebook_ids: list[int]
-    reason: str
-
-
-class ConflictOut(Schema):
-    id: str
-    kind: str
-    master: str
-    student: str
-    kept: str | None
-
-
-class WovenOut(Schema):
-    """What the merge of one written-on copy comes to."""
-
-    page_id: int
-    notebook_id: int
-    notes: list[str]
-    conflicts: list[ConflictOut]
-
-
-class ReachedOut(Schema):
-    notebook_id: int
-    person_name: str
-    class_name: str
-
-
-class PlanOut(Schema):
-    counts: dict[RowOutcomeName, int]
-    changes_anything: bool
-    rows: list[RowsOut]
-    woven: list[WovenOut]
-    students: list[ReachedOut]
-    titles: dict[int, str]
-
-
-class PushOut(Schema):
-    id: int
-    made_at: datetime
-    finished_at: datetime | None
-    status: Literal["waiting", "running", "done"]
-    sentence: str
-    page_ids: list[int]
-    students: int
-    students_done: int
-    counts: dict[RowOutcomeName, int]
-
-
-class PushViewOut(Schema):
-    push: PushOut
-    rows: list[RowsOut]
-    students: list[ReachedOut]
-    titles: dict[int, str]
-
-
 class StudentOut(Schema):
     person_id: int
     notebook_id: int
@@ -319,6 +250,7 @@ class NotebookPageOut(Schema):
     news: Literal["new", "changed"] | None
     written: bool
     ready: bool
+    put_away: bool
 
 
 class NotebookSectionOut(Schema):
@@ -346,6 +278,8 @@ class OpenPageOut(Schema):
     tied: list[str]
     arrived: list[str]
     edition: dict[str, Any]
+    put_away: bool
+    pulled_back: bool
 
 
 class MomentOut(Schema):
@@ -373,7 +307,8 @@ class SaveCopy(Schema):
 class SavedOut(Schema):
     """`document` only where something came in between, and the editor has to take the page in.
 
-    `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there.
+    `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there. `taken_back`: the page
+    stands in the notebook no more; what was sent is kept.
     """
 
     revision: int
@@ -383,6 +318,7 @@ class SavedOut(Schema):
     answered: int
     answerable: int
     knots: int
+    taken_back: bool
 
 
 class BoardStudentOut(Schema):

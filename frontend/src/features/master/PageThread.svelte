@@ -10,6 +10,7 @@
 	const latest = $derived(page.editions[0]);
 	const first = $derived(page.editions.at(-1)?.number);
 	const knotted = $derived(page.editions.reduce((all, edition) => all + edition.knotted, 0));
+	const students = $derived(page.editions.reduce((all, edition) => all + edition.students, 0));
 	const told = $derived(page.changed.slice(0, 5));
 
 	const compare = (one: number, other: number) =>
@@ -94,4 +95,10 @@
 			{/each}
 		{/if}
 	</ol>
+	{#if students}
+		<p class="pl-8 text-[13px] text-soft">
+			Given out by mistake?
+			<a class="underline hover:text-ink" href="/master/{master}/pull-back?pages={page.id}">Pull it back</a>
+		</p>
+	{/if}
 </section>

@@ -25,12 +25,13 @@
 
 	const onlySpaces = $derived(copy.page?.attrs?.writing === 'spaces');
 	const surroundings = $derived<Surroundings>({
-		hand,
+		hand: copy.takenBack ? 'reader' : hand,
 		onlySpaces,
 		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
 		teacherName: 'the teacher',
 		untie
 	});
+	const TAKEN_BACK = 'Your teacher has taken this page back. What you wrote on it is kept.';
 	const SAYING = {
 		saved: 'All you write is saved as you go.',
 		waiting: 'All you write is saved as you go.',
@@ -53,7 +54,9 @@
 	});
 </script>
 
-{#if copy.page && copy.open}
+{#if copy.takenBack && !copy.open}
+	<p role="status" class="mx-auto max-w-[620px] px-6 py-16 text-[15px]">{TAKEN_BACK}</p>
+{:else if copy.page && copy.open}
 	<article
 		class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10 {past.moments
 			? 'pb-[52vh] md:mr-80 md:pb-0'
@@ -78,6 +81,14 @@
 						<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
 					{/if}
 				</p>
+				{#if copy.takenBack}
+					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3"><b>{TAKEN_BACK}</b></p>
+				{:else if copy.open.put_away}
+					<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3">
+						<p class="grow"><b>This page is in your drawer.</b> You can read it and write on it here.</p>
+						<Button go onclick={() => void attempt(() => copy.bringBack())}>Bring it back</Button>
+					</div>
+				{/if}
 				{#if copy.state === 'signed-out'}
 					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
 						<b>You are not signed in any more.</b> Your words are kept in this browser.
@@ -93,8 +104,10 @@
 				{/if}
 			{:else}
 				<p class="mb-5 text-[13px] text-soft">
-					{copy.open.notebook.person_name}, {copy.open.notebook.class_name}. You are reading; only the student
-					writes here.
+					{copy.open.notebook.person_name}, {copy.open.notebook.class_name}.
+					{copy.open.pulled_back
+						? 'You took this page back. It stands in no notebook now; push it again, or undo, and it is there with all its words.'
+						: 'You are reading; only the student writes here.'}
 				</p>
 			{/if}
 		</header>

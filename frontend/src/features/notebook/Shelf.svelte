@@ -67,7 +67,16 @@
 		{/if}
 		<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{section.name}</h3>
 		<ul>
-			{#each section.pages as page (page.id)}{@render line(page, false)}{/each}
+			{#each section.pages.filter((page) => !page.put_away) as page (page.id)}{@render line(
+					page,
+					false
+				)}{/each}
 		</ul>
 	{/each}
+	{#if notebook.drawer.length}
+		<h2 class="mt-5 mb-1 font-semibold">My drawer</h2>
+		<ul>
+			{#each notebook.drawer as page (page.id)}{@render line(page, false)}{/each}
+		</ul>
+	{/if}
 </nav>

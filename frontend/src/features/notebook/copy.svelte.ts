@@ -23,6 +23,8 @@ export class CopyState {
 	arrived = $state.raw<string[]>([]);
 	state = $state<SaveState>('saved');
 	problem = $state.raw<Problem | null>(null);
+	/** The teacher took the page back while it was open; what was written is kept. */
+	takenBack = $state(false);
 	facts = $derived<MarginFacts>(this.#facts());
 
 	#revision = 0;
@@ -38,15 +40,25 @@ export class CopyState {
 	) {}
 
 	async load() {
-		this.#take(await this.#get());
 		const kept = keptFor(this.id);
+		await this.#fetch();
 		if (!kept) return;
 		// Words that could not be sent last time: send them from where they began.
-		this.#show({ type: 'doc', attrs: this.page?.attrs, content: kept.content });
+		this.#show({ type: 'doc', attrs: this.page?.attrs ?? kept.attrs, content: kept.content });
 		this.#revision = kept.revision;
 		this.#edition = kept.edition;
 		this.#dirty = true;
 		await this.save();
+	}
+
+	/** The page as it is; one that the teacher took back meanwhile is no more to be had, and said to be so. */
+	async #fetch() {
+		try {
+			this.#take(await this.#get());
+		} catch (error) {
+			if (!isTakenBack(error)) throw error;
+			this.takenBack = true;
+		}
 	}
 
 	#get() {
@@ -114,6 +126,7 @@ export class CopyState {
 	#saved(saved: Schemas['SavedOut']) {
 		forget(this.id);
 		this.problem = null;
+		this.takenBack ||= saved.taken_back;
 		this.#edition = saved.edition_id;
 		if (this.#dirty) {
 			this.#revision = saved.sent_revision;
@@ -132,7 +145,7 @@ export class CopyState {
 
 	#failed(error: unknown, content: PageNode[]) {
 		this.#dirty = true;
-		keep(this.id, { content, revision: this.#revision, edition: this.#edition });
+		keep(this.id, { attrs: this.page?.attrs, content, revision: this.#revision, edition: this.#edition });
 		if (!(error instanceof Problem)) {
 			this.state = 'kept';
 			report(error);
@@ -158,12 +171,24 @@ export class CopyState {
 			if (isNew || open.revision !== this.#revision || open.edition_id !== this.#edition) this.#take(open);
 			else this.open = open;
 		} catch (error) {
-			if (!(error instanceof Problem)) throw error;
+			if (isTakenBack(error)) this.takenBack = true;
+			else if (!(error instanceof Problem)) throw error;
 		}
+	}
+
+	/** Out of the drawer, into its place. */
+	async bringBack() {
+		const path = { copy_id: this.id };
+		await ask(api.POST('/api/copies/{copy_id}/bring-back', { params: { path } }));
+		await this.refresh();
 	}
 
 	async addPicture(file: File): Promise<string> {
 		const { src } = await send<Schemas['PictureOut']>(`/api/copies/${this.id}/pictures`, file);
 		return src;
 	}
+}
+
+function isTakenBack(error: unknown): boolean {
+	return error instanceof Problem && error.status === 410;
 }

@@ -28,6 +28,7 @@ class Server {
 	arrived: string[] = [];
 	saves: { revision: number; edition_id: number; text: string }[] = [];
 	unwell: number | 'offline' | null = null;
+	takenBack = false;
 
 	answer = async (request: Request): Promise<Response> => {
 		if (this.unwell === 'offline') throw new TypeError('fetch failed');
@@ -36,6 +37,9 @@ class Server {
 				{ title: 'Not now', detail: 'Try again.', status: this.unwell },
 				{ status: this.unwell, headers: { 'content-type': 'application/problem+json' } }
 			);
+		}
+		if (this.takenBack && request.method === 'GET') {
+			return Response.json({ title: 'TakenBack', detail: 'Taken back.', status: 410 }, { status: 410 });
 		}
 		if (request.method === 'PUT') return Response.json(this.#save(await request.json()));
 		const document = { type: 'doc', attrs: { title: 'Tides' }, content: words(this.text) };
@@ -60,7 +64,8 @@ class Server {
 			revision: this.revision,
 			sent_revision: sent,
 			edition_id: this.edition,
-			document: stale ? { type: 'doc', attrs: {}, content: words(this.text) } : null
+			document: stale ? { type: 'doc', attrs: {}, content: words(this.text) } : null,
+			taken_back: this.takenBack
 		};
 	}
 
@@ -125,6 +130,35 @@ describe('a page being written on', () => {
 		server.push('Read that.');
 		await copy.refresh();
 		expect(server.saves).toEqual([{ revision: 0, edition_id: 1, text: 'Typing' }]);
+	});
+});
+
+describe('a page that the teacher takes back', () => {
+	it('stays in sight as it is, and says so', async () => {
+		server.takenBack = true;
+		await copy.refresh();
+		expect(copy.takenBack).toBe(true);
+		expect(textOf(copy.page)).toBe('Read this.');
+	});
+
+	it('takes what was typed into it just then', async () => {
+		copy.type(words('Typing'));
+		server.takenBack = true;
+		await copy.refresh();
+		expect(server.text).toBe('Typing');
+		expect(copy.takenBack).toBe(true);
+	});
+
+	it('takes what was kept in the browser before', async () => {
+		server.unwell = 'offline';
+		await type('Kept');
+		server.unwell = null;
+		server.takenBack = true;
+		const later = new CopyState(5);
+		await later.load();
+		expect(server.text).toBe('Kept');
+		expect(keptFor(5)).toBeNull();
+		expect(later.takenBack).toBe(true);
 	});
 });
 

@@ -6,7 +6,12 @@ export type PageLine = Schemas['NotebookPageOut'];
 
 export class NotebookState {
 	view = $state.raw<Schemas['NotebookViewOut'] | null>(null);
-	pages = $derived((this.view?.sections ?? []).flatMap((section) => section.pages));
+	pages = $derived(
+		(this.view?.sections ?? []).flatMap((section) => section.pages.filter((page) => !page.put_away))
+	);
+	drawer = $derived(
+		(this.view?.sections ?? []).flatMap((section) => section.pages.filter((page) => page.put_away))
+	);
 	news = $derived(this.pages.filter((page) => page.news));
 	#events: EventSource | null = null;
 

@@ -2,6 +2,8 @@
 import type { PageNode } from '../../editor';
 
 export interface Unsaved {
+	/** The page's own attributes, for when it cannot be fetched any more. */
+	attrs: PageNode['attrs'];
 	content: PageNode[];
 	revision: number;
 	edition: number;

@@ -11,18 +11,23 @@
 		students: Schemas['ReachedOut'][];
 		titles: Record<string, string>;
 		woven: Schemas['WovenOut'][];
+		notes?: (page: number, notebook: number) => string;
+		onread?: (page: number, notebook: number) => void;
 		/** Where the knots of a page are untied; only after the push. */
 		knotsOf?: (page: number) => string;
 	}
-	let { outcome, rows, students, titles, woven, knotsOf }: Props = $props();
+	let { outcome, rows, students, titles, woven, notes, onread, knotsOf }: Props = $props();
 	const names = $derived(new Map(students.map((one) => [one.notebook_id, one])));
 	const knots = $derived(outcome === 'conflicted' ? woven.filter((one) => one.conflicts.length) : []);
+	const absent = $derived(['gone', 'not-there', 'held'].includes(outcome));
 	const several = $derived(Object.keys(titles).length > 1);
 	const most = 300;
 	const groups = $derived(
 		rows.map((row) => ({
 			row,
-			people: row.notebook_ids.slice(0, most).map((id) => names.get(id)),
+			people: row.notebook_ids
+				.slice(0, most)
+				.map((id) => ({ id, ...names.get(id), note: notes?.(row.page_id, id) })),
 			more: Math.max(0, row.notebook_ids.length - most)
 		}))
 	);
@@ -54,7 +59,17 @@
 			<ul class="columns-2 gap-6 sm:columns-3">
 				{#each group.people as person, n (n)}
 					<li class="truncate leading-6">
-						{person?.person_name} <span class="text-xs text-soft">{person?.class_name}</span>
+						{#if onread && !absent}
+							<button
+								type="button"
+								class="hover:underline"
+								title="Read this page of {person.person_name}"
+								onclick={() => onread(group.row.page_id, person.id)}>{person.person_name}</button
+							>
+						{:else}{person.person_name}{/if}
+						<span class="text-xs text-soft"
+							>{person.class_name}{#if person.note}&nbsp;· {person.note}{/if}</span
+						>
 					</li>
 				{/each}
 			</ul>

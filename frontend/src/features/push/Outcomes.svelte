@@ -12,9 +12,13 @@
 		students: Schemas['ReachedOut'][];
 		titles: Record<string, string>;
 		woven?: Schemas['WovenOut'][];
+		/** What is to be said of a student's page, if anything. */
+		notes?: (page: number, notebook: number) => string;
+		/** Opens a student's page to read; only afterwards. */
+		onread?: (page: number, notebook: number) => void;
 		knotsOf?: (page: number) => string;
 	}
-	let { counts, rows, students, titles, woven = [], knotsOf }: Props = $props();
+	let { counts, rows, students, titles, woven = [], notes, onread, knotsOf }: Props = $props();
 	const present = $derived(ORDER.filter((outcome) => counts[outcome]));
 	let chosen = $state<Outcome | null>(null);
 	const shown = $derived(chosen && counts[chosen] ? chosen : (present[0] ?? null));
@@ -50,6 +54,8 @@
 			{students}
 			{titles}
 			{woven}
+			{notes}
+			{onread}
 			{knotsOf}
 		/>
 	{/if}

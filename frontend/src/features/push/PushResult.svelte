@@ -1,11 +1,14 @@
 <!-- During and after: how far it is, then what happened, student by student. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
+	import { toasts } from '../../ui/toasts.svelte';
 	import { count, dayAndTime } from '../../ui/words';
 	import { Frame } from '../session';
+	import { concerned } from './outcomes';
 	import Outcomes from './Outcomes.svelte';
 	import { ResultState } from './result.svelte';
 	import Strip from './Strip.svelte';
@@ -24,40 +27,66 @@
 
 	const view = $derived(result.view);
 	const failed = $derived(view?.push.counts.failed ?? 0);
+	const pulled = $derived(view?.push.kind === 'pull-back');
+	const pages = $derived(view?.push.page_ids.join('.') ?? '');
+	const told = $derived(pulled ? pulledWords() : pushedWords());
+
+	function pushedWords(): string {
+		const done = `Done: ${count(result.done, 'student')} of ${result.total.toLocaleString('en')}.`;
+		if (failed) return `${done} ${count(failed, 'row')} failed; everything else is where it should be.`;
+		return `${done} Everyone has it.`;
+	}
+
+	function pulledWords(): string {
+		if (view?.push.undone_at)
+			return `Undone ${dayAndTime(view.push.undone_at)}: everything is back where it was.`;
+		return `Done: ${count(concerned(view?.rows ?? []), 'student has', 'students have')} it no more. Nothing that they wrote is lost.`;
+	}
+
+	async function undo() {
+		const back = await attempt(() => result.undo());
+		if (back !== undefined) toasts.say(`${count(back, 'page is', 'pages are')} back in their notebooks.`);
+	}
+
+	async function read(page: number, notebook: number) {
+		const copy = await attempt(() => copyAt(notebook, page));
+		if (copy) go(`/master/${master}/look/${copy}`);
+	}
 </script>
 
-<Frame {master} here="pushes" title="Push">
+<Frame {master} here="pushes" title={pulled ? 'Pulled back' : 'Push'}>
 	<div class="mx-auto max-w-5xl px-5 py-8 sm:px-14 sm:py-12">
 		{#if view}
 			<p class="mb-1 text-soft">{dayAndTime(view.push.made_at)}</p>
 			<h1 class="max-w-3xl font-serif text-[22px] leading-normal font-semibold tracking-tight sm:text-[27px]">
-				{result.status === 'done' ? 'Pushed' : 'Pushing'}
+				{pulled ? 'Pulled back' : result.status === 'done' ? 'Pushed' : 'Pushing'}
 				{view.push.sentence}
 			</h1>
 			{#if result.status === 'done'}
-				<p class="mt-1 mb-6 text-[15px]" role="status">
-					Done: {count(result.done, 'student')} of {result.total.toLocaleString('en')}.
-					{failed
-						? `${count(failed, 'row')} failed; everything else is where it should be.`
-						: 'Everyone has it.'}
-				</p>
+				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
 				<Outcomes
 					counts={view.push.counts}
 					rows={view.rows}
 					students={view.students}
 					titles={view.titles}
+					onread={read}
 					knotsOf={(page) => `/master/${master}/page/${page}/knots`}
 				/>
 				<div class="mt-8 flex flex-wrap gap-2">
 					<Button go onclick={() => go(`/master/${master}/page/${view.push.page_ids[0]}`)}
 						>Back to the page</Button
 					>
-					<Button onclick={() => go(`/master/${master}/reach`)}>See who has what</Button>
-					{#if failed}
-						<Button onclick={() => go(`/master/${master}/push?pages=${view.push.page_ids.join('.')}`)}>
-							Try those again
+					{#if !pulled}
+						<Button onclick={() => go(`/master/${master}/reach`)}>See who has what</Button>
+						<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
+							Pull it back
 						</Button>
+					{:else if !view.push.undone_at}
+						<Button onclick={undo}>Undo: put it all back</Button>
+					{/if}
+					{#if failed}
+						<Button onclick={() => go(`/master/${master}/push?pages=${pages}`)}>Try those again</Button>
 					{/if}
 				</div>
 			{:else}

@@ -35,7 +35,12 @@
 
 <Frame master={id} here="master" title="Push">
 	<div class="mx-auto flex min-h-full max-w-5xl flex-col px-5 pt-8 sm:px-14 sm:pt-12">
-		{#if push.master}<Sentence {push} />{/if}
+		{#if push.master}
+			<Sentence {push} verb="Push">
+				now. Each page goes into its own section, in the order of the master. Whoever has it keeps their
+				writing.
+			</Sentence>
+		{/if}
 		{#if push.problem}
 			<p role="alert" class="mt-8 max-w-xl"><b>{push.problem.message}</b> {push.problem.hint}</p>
 		{:else if push.plan}

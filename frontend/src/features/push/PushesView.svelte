@@ -5,6 +5,7 @@
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { count, dayAndTime } from '../../ui/words';
+	import Sign from '../../thread/Sign.svelte';
 	import { Frame } from '../session';
 	import { ORDER, OUTCOMES } from './outcomes';
 
@@ -34,17 +35,25 @@
 			{#each pushes ?? [] as push (push.id)}
 				<li class="relative pl-9">
 					<span class="absolute top-0 bottom-0 left-[11px] w-0.5 bg-thread"></span>
-					<span class="absolute top-[23px] left-[6px] h-0.5 w-3 -rotate-30 bg-thread"></span>
+					{#if push.kind === 'push'}
+						<span class="absolute top-[23px] left-[6px] h-0.5 w-3 -rotate-30 bg-thread"></span>
+					{:else}
+						<Sign name="frayed" class="absolute top-3 left-0 h-6 w-6 bg-paper" />
+					{/if}
 					<a
 						class="grid gap-x-4 rounded-md px-2 py-3 hover:bg-accent-wash sm:grid-cols-[1fr_auto]"
 						href="/master/{master}/pushes/{push.id}"
 					>
-						<span class="font-serif text-[17px] font-semibold">{push.sentence}</span>
+						<span class="font-serif text-[17px] font-semibold"
+							>{push.kind === 'push' ? '' : 'Pulled back '}{push.sentence}</span
+						>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[13px] text-soft"
-							>{push.status === 'done'
-								? told(push)
-								: `${push.students_done} of ${count(push.students, 'student')} done`}</span
+							>{push.undone_at
+								? `undone ${dayAndTime(push.undone_at)}`
+								: push.status === 'done'
+									? told(push)
+									: `${push.students_done} of ${count(push.students, 'student')} done`}</span
 						>
 					</a>
 				</li>

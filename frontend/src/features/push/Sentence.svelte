@@ -1,19 +1,28 @@
-<!-- The push, as a sentence whose parts are the choices. -->
+<!-- A push or a pull-back, as a sentence whose parts are the choices. -->
 <script lang="ts">
 	import Pick from '../../ui/Pick.svelte';
 	import Chooser from './Chooser.svelte';
-	import type { PushState } from './push.svelte';
+	import type { Snippet } from 'svelte';
+	import type { PullBackState, PushState } from './push.svelte';
 
-	let { push }: { push: PushState } = $props();
+	interface Props {
+		push: PushState | PullBackState;
+		verb: 'Push' | 'Pull back';
+		/** How the sentence goes on behind the choices. */
+		children: Snippet;
+	}
+	let { push, verb, children }: Props = $props();
+	const pulling = $derived(verb === 'Pull back');
+	const offered = $derived((push.master?.pages ?? []).filter((page) => page.edition || !pulling));
 	const sections = $derived(new Map((push.master?.sections ?? []).map((one) => [one.id, one.name])));
 	const pages = $derived(
-		(push.master?.pages ?? []).map((page) => ({
+		offered.map((page) => ({
 			id: page.id,
 			words: page.title,
 			under: page.changed ? 'changed' : page.edition ? sections.get(page.section_id) : 'not given out'
 		}))
 	);
-	const changed = $derived((push.master?.pages ?? []).filter((page) => page.changed).map((page) => page.id));
+	const changed = $derived(pulling ? [] : offered.filter((page) => page.changed).map((page) => page.id));
 	const classes = $derived(
 		(push.master?.classes ?? []).map((one) => ({ id: one.id, words: one.name, under: `${one.students}` }))
 	);
@@ -35,7 +44,7 @@
 <h1
 	class="max-w-[52rem] font-serif text-[22px] leading-[1.6] font-medium tracking-tight text-balance sm:text-[28px]"
 >
-	Push
+	{verb}
 	<Pick words={push.pageWords} label="Pages">
 		<Chooser
 			label="Pages"
@@ -45,7 +54,7 @@
 			ontoggle={(id) => push.toggle('pages', id)}
 		/>
 	</Pick>
-	to
+	{pulling ? 'from' : 'to'}
 	<Pick words={push.whomWords} label="Students">
 		<div class="border-b border-line py-1">
 			<Chooser
@@ -72,5 +81,5 @@
 			ontoggle={(id) => push.toggle('without', id)}
 		/>
 	</Pick>
-	now. Each page goes into its own section, in the order of the master. Whoever has it keeps their writing.
+	{@render children()}
 </h1>

@@ -1,8 +1,8 @@
 /** The outcomes of a push in words and signs, in the order in which they matter. */
+import type { Schemas } from '../../api/client';
 import type { SignName } from '../../thread/signs';
 
-export type Outcome =
-	'placed' | 'refreshed' | 'merged' | 'conflicted' | 'has-it' | 'put-away' | 'held' | 'failed';
+export type Outcome = Schemas['RowsOut']['outcome'];
 
 interface Told {
 	words: string;
@@ -37,6 +37,13 @@ export const OUTCOMES: Record<Outcome, Told> = {
 		color: 'pencil',
 		stroke: 'var(--pencil)'
 	},
+	back: {
+		words: 'back again',
+		under: 'with what they wrote on it',
+		sign: 'needle',
+		color: 'pencil',
+		stroke: 'var(--pencil)'
+	},
 	refreshed: {
 		words: 'refreshed',
 		under: 'not written on; on the newest edition',
@@ -58,6 +65,27 @@ export const OUTCOMES: Record<Outcome, Told> = {
 		color: 'soft',
 		stroke: 'var(--line-strong)'
 	},
+	'in-drawer': {
+		words: 'into the drawer',
+		under: 'with all that they wrote',
+		sign: 'line',
+		color: 'pencil',
+		stroke: 'var(--pencil)'
+	},
+	kept: {
+		words: 'kept for you',
+		under: 'with all that they wrote',
+		sign: 'line',
+		color: 'pencil',
+		stroke: 'var(--pencil)'
+	},
+	gone: {
+		words: 'gone',
+		under: 'nobody wrote on these',
+		sign: 'frayed',
+		color: 'thread',
+		stroke: 'color-mix(in srgb, var(--thread) 60%, var(--paper))'
+	},
 	held: { words: 'held', under: 'waiting', sign: 'loose', color: 'soft', stroke: 'var(--line)' },
 	'has-it': {
 		words: 'has it already',
@@ -65,8 +93,23 @@ export const OUTCOMES: Record<Outcome, Told> = {
 		sign: 'line',
 		color: 'soft',
 		stroke: 'var(--line)'
+	},
+	'not-there': {
+		words: 'not there',
+		under: 'nothing changes',
+		sign: 'loose',
+		color: 'soft',
+		stroke: 'var(--line)'
 	}
 };
+
+/** The outcomes after which something is other than before. */
+const STILL: Outcome[] = ['held', 'has-it', 'not-there', 'failed'];
+
+/** How many students are concerned by what will happen. */
+export function concerned(rows: Rows[]): number {
+	return new Set(rows.filter((row) => !STILL.includes(row.outcome)).flatMap((row) => row.notebook_ids)).size;
+}
 
 export const ORDER = Object.keys(OUTCOMES) as Outcome[];
 

@@ -1,23 +1,31 @@
-/** A push being put together: the sentence is the state, the plan follows from it. */
+/** A push or a pull-back being put together: the sentence is the state, the plan follows from it. */
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { report } from '../../ui/report';
 import { list } from '../../ui/words';
 
-export class PushState {
+type Plan = Omit<Schemas['PlanOut'], 'woven'>;
+
+export abstract class SentenceState<P extends Plan> {
 	master = $state.raw<Schemas['MasterViewOut'] | null>(null);
 	students = $state.raw<(Schemas['StudentOut'] & { class_id: number; class_name: string })[]>([]);
 	pages = $state<number[]>([]);
 	classes = $state<number[]>([]);
 	singles = $state<number[]>([]);
 	without = $state<number[]>([]);
-	plan = $state.raw<Schemas['PlanOut'] | null>(null);
+	plan = $state.raw<P | null>(null);
 	problem = $state.raw<Problem | null>(null);
 	busy = $state(false);
 	#asked = 0;
 
 	constructor(readonly id: number) {}
 
-	async load(pages: number[]) {
+	/** What would happen. */
+	protected abstract ask(): Promise<P>;
+	/** Does it; the id under which the log has it. */
+	protected abstract act(): Promise<number>;
+
+	/** `whom`: the notebooks to begin with; everyone's if it is not said. */
+	async load(pages: number[], whom?: Set<number>) {
 		const path = { master_id: this.id };
 		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
 		const known = new Set(this.master.pages.map((page) => page.id));
@@ -30,7 +38,17 @@ export class PushState {
 			})
 		);
 		this.students = rosters.flat();
+		if (whom) this.#begin(whom);
 		await this.replan();
+	}
+
+	/** Whole classes by their names, the others one by one. */
+	#begin(whom: Set<number>) {
+		const left = this.students.filter((one) => !whom.has(one.notebook_id)).map((one) => one.class_id);
+		this.classes = this.classes.filter((id) => !left.includes(id));
+		this.singles = this.students
+			.filter((one) => whom.has(one.notebook_id) && !this.classes.includes(one.class_id))
+			.map((one) => one.notebook_id);
 	}
 
 	get request() {
@@ -48,7 +66,7 @@ export class PushState {
 		const asked = (this.#asked += 1);
 		this.problem = null;
 		try {
-			const plan = await ask(api.POST('/api/pushes/plan', { body: this.request }));
+			const plan = await this.ask();
 			if (asked === this.#asked) this.plan = plan;
 		} catch (error) {
 			if (asked !== this.#asked) return;
@@ -61,7 +79,7 @@ export class PushState {
 	async start(): Promise<number | null> {
 		this.busy = true;
 		try {
-			return (await ask(api.POST('/api/pushes', { body: this.request }))).id;
+			return await this.act();
 		} catch (error) {
 			report(error);
 			await this.replan();
@@ -105,5 +123,44 @@ export class PushState {
 			.map((one) => one.name);
 		if (names.length === 0) return 'leaving nobody out';
 		return names.length > 2 ? `without ${names.length} students` : `without ${list(names)}`;
+	}
+}
+
+export class PushState extends SentenceState<Schemas['PlanOut']> {
+	protected ask() {
+		return ask(api.POST('/api/pushes/plan', { body: this.request }));
+	}
+
+	protected async act() {
+		return (await ask(api.POST('/api/pushes', { body: this.request }))).id;
+	}
+}
+
+/** What becomes of pages that students have written on. */
+export type Written = Schemas['PullBackRequestIn']['written'];
+
+export class PullBackState extends SentenceState<Schemas['PullBackPlanOut']> {
+	written = $state<Written>('drawer');
+	words = $derived(
+		new Map((this.plan?.words ?? []).map((one) => [`${one.page_id}-${one.notebook_id}`, one.words]))
+	);
+
+	choose(written: Written) {
+		this.written = written;
+		void this.replan();
+	}
+
+	/** Begins with those whom a push was for. */
+	async loadAfter(pages: number[], push: number) {
+		const { students } = await ask(api.GET('/api/pushes/{push_id}', { params: { path: { push_id: push } } }));
+		await this.load(pages, new Set(students.map((one) => one.notebook_id)));
+	}
+
+	protected ask() {
+		return ask(api.POST('/api/pull-backs/plan', { body: { ...this.request, written: this.written } }));
+	}
+
+	protected async act() {
+		return (await ask(api.POST('/api/pull-backs', { body: { ...this.request, written: this.written } }))).id;
 	}
 }

@@ -19,6 +19,14 @@ export class ResultState {
 		this.status = this.view.push.status;
 	}
 
+	/** Puts everything that was pulled back where it was; how many pages that were. */
+	async undo(): Promise<number> {
+		const path = { push_id: this.id };
+		const { copies } = await ask(api.POST('/api/pull-backs/{push_id}/undo', { params: { path } }));
+		await this.load();
+		return copies;
+	}
+
 	/** Follows the push until it is done; a broken stream is taken up again by the browser. */
 	follow() {
 		if (this.status === 'done') return;

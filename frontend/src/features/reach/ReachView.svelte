@@ -1,6 +1,7 @@
 <!-- Who has what. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
@@ -25,7 +26,7 @@
 	onMount(() => attempt(() => reach.load()));
 
 	async function open(notebook: number, page: number) {
-		const copy = await attempt(() => reach.copyAt(notebook, page));
+		const copy = await attempt(() => copyAt(notebook, page));
 		if (copy) go(`/master/${master}/look/${copy}`);
 	}
 </script>

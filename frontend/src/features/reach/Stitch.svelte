@@ -42,6 +42,10 @@
 				stroke-width="2"
 				stroke-dasharray="4 2.5"
 			/>{/if}
+	{:else if cell.state === 'taken-back'}
+		<g class="stroke-pencil" stroke-width="2" stroke-linecap="round" transform="translate(2 1) scale(.92)">
+			{#each SIGNS.frayed as d (d)}<path {d} />{/each}
+		</g>
 	{:else if cell.state === 'put-away'}
 		<path d="M6 8V16H20V8" class="stroke-soft" stroke-width="1.4" />
 	{/if}

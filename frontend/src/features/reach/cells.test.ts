@@ -10,7 +10,8 @@ describe('cells', () => {
 		[3 + 32 * 5, 'writing, about 5 tenths answered'],
 		[3 + 16, 'writing, a knot to untie'],
 		[4 + 8, 'ready to read, behind the newest edition'],
-		[5, 'put away']
+		[5, 'put away'],
+		[6, 'pulled back, with writing on it']
 	])('says %i as “%s”', (code, words) => expect(cellWords(cellOf(code))).toBe(words));
 
 	it('adds a page up', () =>

@@ -1,13 +1,13 @@
 /** What a number of the board means: state, flags, and how much is answered. */
 export interface Cell {
-	state: 'not-given' | 'not-opened' | 'opened' | 'writing' | 'ready' | 'put-away';
+	state: 'not-given' | 'not-opened' | 'opened' | 'writing' | 'ready' | 'put-away' | 'taken-back';
 	behind: boolean;
 	knotted: boolean;
 	/** Tenths that are answered, 0 to 10. */
 	tenths: number;
 }
 
-const STATES = ['not-given', 'not-opened', 'opened', 'writing', 'ready', 'put-away'] as const;
+const STATES = ['not-given', 'not-opened', 'opened', 'writing', 'ready', 'put-away', 'taken-back'] as const;
 
 export function cellOf(code: number): Cell {
 	return {
@@ -24,7 +24,8 @@ const WORDS = {
 	opened: 'opened',
 	writing: 'writing',
 	ready: 'ready to read',
-	'put-away': 'put away'
+	'put-away': 'put away',
+	'taken-back': 'pulled back, with writing on it'
 };
 
 /** A cell in words, for those who do not see it and for the line above the board. */
@@ -49,7 +50,7 @@ export function totalsOf(codes: number[]): Totals {
 	const totals = { given: 0, opened: 0, written: 0, behind: 0, knots: 0 };
 	for (const code of codes) {
 		const cell = cellOf(code);
-		if (cell.state === 'not-given') continue;
+		if (cell.state === 'not-given' || cell.state === 'taken-back') continue;
 		totals.given += 1;
 		if (cell.state !== 'not-opened') totals.opened += 1;
 		if (cell.state === 'writing' || cell.state === 'ready') totals.written += 1;

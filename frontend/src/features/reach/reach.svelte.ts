@@ -40,10 +40,4 @@ export class ReachState {
 		history.replaceState(history.state, '', `?class=${id}`);
 		this.board = await ask(api.GET('/api/classes/{class_id}/reach', { params: { path: { class_id: id } } }));
 	}
-
-	async copyAt(notebook_id: number, page_id: number): Promise<number | null> {
-		const path = { notebook_id, page_id };
-		const found = await ask(api.GET('/api/notebooks/{notebook_id}/pages/{page_id}', { params: { path } }));
-		return found.copy_id;
-	}
 }

@@ -8,6 +8,7 @@ from red_thread.actions.ports.masters import Masters
 from red_thread.actions.ports.notebooks import Notebooks
 from red_thread.actions.ports.people import People
 from red_thread.actions.ports.pictures import Pictures
+from red_thread.actions.ports.pull_backs import PullBacks
 from red_thread.actions.ports.pushes import Pushes
 from red_thread.actions.ports.reach import Boards
 
@@ -40,6 +41,8 @@ class Unit(Protocol):
     def notebooks(self) -> Notebooks: ...
     @property
     def pushes(self) -> Pushes: ...
+    @property
+    def pull_backs(self) -> PullBacks: ...
     @property
     def boards(self) -> Boards: ...
     @property

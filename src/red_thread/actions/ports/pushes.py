@@ -3,15 +3,17 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Protocol
+from typing import Literal, Protocol, TypeAlias
 
 from red_thread.core.outline.tree import Outline
 from red_thread.core.push import Placement, PlannedRows, PushedPage, PushFacts, RowOutcome
 
+PushKind: TypeAlias = Literal["push", "pull-back"]
+
 
 @dataclass(frozen=True, slots=True)
 class PushInfo:
-    """A push. `pages`: page id to the id of the edition that it brings."""
+    """A push, or a pull-back as `kind` says. `pages`: page id to the id of the edition that is meant."""
 
     id: int
     master_id: int
@@ -23,6 +25,8 @@ class PushInfo:
     pages: dict[int, int]
     notebook_ids: list[int]
     students_done: int
+    kind: PushKind
+    undone_at: datetime | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +53,13 @@ class Pushes(Protocol):
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]: ...
     async def add(
-        self, master_id: int, made_by: int, sentence: str, pages: dict[int, int], notebook_ids: list[int]
+        self,
+        master_id: int,
+        made_by: int,
+        sentence: str,
+        pages: dict[int, int],
+        notebook_ids: list[int],
+        kind: PushKind = "push",
     ) -> int: ...
     async def get(self, push_id: int, lock: bool = False) -> PushInfo | None: ...
     async def of_master(self, master_id: int) -> list[PushInfo]: ...
@@ -57,6 +67,7 @@ class Pushes(Protocol):
     async def make_sections(self, placement: Placement) -> None: ...
     async def place(self, placement: Placement, edition_id: int) -> None: ...
     async def refresh(self, rows: PlannedRows, edition_id: int) -> Sequence[int]: ...
+    async def bring_back(self, rows: PlannedRows) -> None: ...
     async def log(self, push_id: int, rows: Sequence[PlannedRows]) -> None: ...
     async def logged(self, push_id: int) -> list[PlannedRows]: ...
     async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]: ...

@@ -42,7 +42,7 @@ class Token:
 
     @property
     def is_word(self) -> bool:
-        return self.is_text and bool(_WORD.match(self.key))
+        return self.is_text and is_word(self.key)
 
     @property
     def is_blank(self) -> bool:
@@ -71,6 +71,10 @@ def split_words(text: str) -> list[str]:
     How a word is split never depends on the words beside it.
     """
     return (_ASCII_TOKEN if text.isascii() else _TOKEN).findall(text)
+
+
+def is_word(token: str) -> bool:
+    return bool(_WORD.match(token))
 
 
 def _sort_of(grapheme: str) -> str:

@@ -22,12 +22,16 @@ class PushedPage:
 
 @dataclass(frozen=True, slots=True)
 class Untouched:
-    """Copies of one page that stand on one edition and that nobody has written on."""
+    """Copies of one page that stand on one edition and that nobody has written on.
+
+    `pulled_back`: they were taken out of their notebooks again.
+    """
 
     page_id: int
     edition_id: int
     put_away: bool
     notebook_ids: tuple[int, ...]
+    pulled_back: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +46,7 @@ class Written:
     put_away: bool
     base: Node
     document: Node
+    pulled_back: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,11 +16,18 @@ class RowOutcome(StrEnum):
     CONFLICTED = "conflicted"
     HAS_IT = "has-it"
     PUT_AWAY = "put-away"
+    BACK = "back"  # pulled back once, and with what the student wrote in the notebook again
     HELD = "held"
     FAILED = "failed"
+    # Of a pull-back:
+    GONE = "gone"
+    IN_DRAWER = "in-drawer"
+    KEPT = "kept"  # out of the notebook, kept for the teacher
+    NOT_THERE = "not-there"
 
 
-CHANGING = frozenset(RowOutcome) - {RowOutcome.HAS_IT, RowOutcome.HELD, RowOutcome.FAILED}
+_CHANGING_NOTHING = {RowOutcome.HAS_IT, RowOutcome.HELD, RowOutcome.FAILED, RowOutcome.NOT_THERE}
+CHANGING = frozenset(RowOutcome) - _CHANGING_NOTHING
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,13 +66,10 @@ class WovenCopy:
 
 
 @dataclass(frozen=True, slots=True)
-class PushPlan:
-    """All that a push will do. `rows` tell it all; `placements` and `woven` say how."""
+class Plan:
+    """What will happen, row by row."""
 
     rows: tuple[PlannedRows, ...]
-    placements: tuple[Placement, ...]
-    woven: tuple[WovenCopy, ...]
-    students: int
 
     @property
     def counts(self) -> Mapping[RowOutcome, int]:
@@ -78,3 +82,19 @@ class PushPlan:
     @property
     def changes_anything(self) -> bool:
         return any(row.outcome in CHANGING for row in self.rows)
+
+
+@dataclass(frozen=True, slots=True)
+class PushPlan(Plan):
+    """All that a push will do. `rows` tell it all; `placements` and `woven` say how."""
+
+    placements: tuple[Placement, ...]
+    woven: tuple[WovenCopy, ...]
+    students: int
+
+
+@dataclass(frozen=True, slots=True)
+class PullBackPlan(Plan):
+    """All that pulling back will do. `words`: how many of their own the student of a page and notebook wrote."""
+
+    words: Mapping[tuple[int, int], int]

@@ -2,7 +2,8 @@
 
 For each page every notebook of the audience falls into one of three: its copy is untouched (then it is
 refreshed, or has the edition already), it is written on (then the real merge is run), or there is none (then
-one is placed, in master order, in the page's own section, which is made where it is missing).
+one is placed, in master order, in the page's own section, which is made where it is missing). A copy that was
+pulled back once comes to its place again, with what was written on it.
 """
 
 from collections import defaultdict
@@ -13,7 +14,7 @@ from red_thread.core.outline.placement import Entry, place_in_order, put_in
 from red_thread.core.page.check import NotAPage
 from red_thread.core.page.nodes import Node
 from red_thread.core.push.facts import Layout, PushedPage, PushFacts, Untouched, Written
-from red_thread.core.push.plan import Placement, PlannedRows, PushPlan, RowOutcome, WovenCopy
+from red_thread.core.push.plan import CHANGING, Placement, PlannedRows, PushPlan, RowOutcome, WovenCopy
 
 _BY_MERGE = {
     Outcome.UNCHANGED: RowOutcome.MERGED,
@@ -51,13 +52,15 @@ def _weave(written: Written, page: PushedPage) -> WovenCopy:
     outcome, merged, reason = RowOutcome.HAS_IT, None, ""
     if not _stands_on(written.edition_id, page):
         outcome, merged, reason = weave(written.base, page.document, written.document)
+    if written.pulled_back and outcome in (RowOutcome.HAS_IT, RowOutcome.MERGED):
+        outcome = RowOutcome.BACK
     return WovenCopy(
         written.page_id,
         written.notebook_id,
         written.copy_id,
         written.edition_id,
         written.revision,
-        RowOutcome.PUT_AWAY if written.put_away and merged else outcome,
+        RowOutcome.PUT_AWAY if written.put_away and outcome in CHANGING else outcome,
         merged,
         reason,
     )
@@ -70,7 +73,9 @@ def _stands_on(edition_id: int, page: PushedPage) -> bool:
 
 def _row_of_untouched(group: Untouched, page: PushedPage) -> PlannedRows:
     outcome = RowOutcome.PUT_AWAY if group.put_away else RowOutcome.REFRESHED
-    if _stands_on(group.edition_id, page):
+    if group.pulled_back:
+        outcome = RowOutcome.PUT_AWAY if group.put_away else RowOutcome.PLACED
+    elif _stands_on(group.edition_id, page):
         outcome = RowOutcome.HAS_IT
     return PlannedRows(group.page_id, outcome, group.notebook_ids, edition_before=group.edition_id)
 

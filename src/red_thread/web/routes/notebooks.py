@@ -6,6 +6,7 @@ import orjson
 from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 
+from red_thread.actions.drawer import bring_back
 from red_thread.actions.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.permissions import require_reader
@@ -63,6 +64,8 @@ async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
         tied=found.tied,
         arrived=found.arrived,
         edition=found.copy.edition,
+        put_away=found.copy.put_away,
+        pulled_back=found.copy.pulled_back,
     )
 
 
@@ -84,6 +87,12 @@ async def post_go_back(copy_id: int, revision: int, unit: InUnit, actor: ByActor
     await go_back(unit, actor, copy_id, revision)
 
 
+@router.post("/copies/{copy_id}/bring-back", status_code=204)
+async def post_bring_back(copy_id: int, unit: InUnit, actor: ByActor) -> None:
+    """Takes a page of one's own out of the drawer."""
+    await bring_back(unit, actor, copy_id)
+
+
 @router.put("/copies/{copy_id}")
 async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -> SavedOut:
     """Saves what a student wrote; a late save is merged with what came in between."""
@@ -96,4 +105,5 @@ async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -
         answered=saved.answers.answered,
         answerable=saved.answers.answerable,
         knots=saved.answers.knots,
+        taken_back=saved.taken_back,
     )

@@ -6,48 +6,39 @@ from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.look_at_pushes import PushSummary, look_at_push, look_at_pushes
-from red_thread.actions.plan_push import Preview, PushRequest, preview_push
+from red_thread.actions.plan_push import Preview, preview_push
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.start_push import start_push
-from red_thread.core.push import RowOutcome
 from red_thread.store.database import Database
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
-from red_thread.web.schemas import (
-    AddedOut,
+from red_thread.web.push_schemas import (
     ConflictOut,
     PlanOut,
     PushOut,
     PushRequestIn,
     PushViewOut,
-    ReachedOut,
-    RowsOut,
     WovenOut,
+    counts_out,
+    push_request,
+    reached_out,
+    rows_out,
 )
+from red_thread.web.schemas import AddedOut
 
 router = APIRouter(tags=["push"])
-
-
-def _request(body: PushRequestIn) -> PushRequest:
-    return PushRequest(
-        body.master_id,
-        tuple(dict.fromkeys(body.page_ids)),
-        tuple(body.class_ids),
-        tuple(body.notebook_ids),
-        tuple(body.without),
-    )
 
 
 @router.post("/pushes/plan")
 async def post_plan(body: PushRequestIn, unit: InUnit, actor: ByActor) -> PlanOut:
     """What a push would do."""
-    return _plan(await preview_push(unit, actor, _request(body)))
+    return _plan(await preview_push(unit, actor, push_request(body)))
 
 
 @router.post("/pushes", status_code=202)
 async def post_push(body: PushRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
     """Starts a push. It goes on by itself, whatever happens to this window."""
-    return AddedOut(id=await start_push(unit, actor, _request(body)))
+    return AddedOut(id=await start_push(unit, actor, push_request(body)))
 
 
 @router.get("/masters/{master_id}/pushes")
@@ -63,8 +54,8 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
     counts = (await unit.pushes.counts([push_id]))[push_id]
     return PushViewOut(
         push=_summary(PushSummary(view.push, counts)),
-        rows=[RowsOut.model_validate(row) for row in view.rows],
-        students=[ReachedOut.model_validate(student) for student in view.students],
+        rows=rows_out(view.rows),
+        students=reached_out(view.students),
         titles=view.titles,
     )
 
@@ -96,9 +87,9 @@ async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIter
 def _plan(preview: Preview) -> PlanOut:
     plan = preview.plan
     return PlanOut(
-        counts=_counts(plan.counts),
+        counts=counts_out(plan.counts),
         changes_anything=plan.changes_anything,
-        rows=[RowsOut.model_validate(row) for row in plan.rows],
+        rows=rows_out(plan.rows),
         woven=[
             WovenOut(
                 page_id=copy.page_id,
@@ -109,19 +100,17 @@ def _plan(preview: Preview) -> PlanOut:
             for copy in plan.woven
             if copy.merged is not None
         ],
-        students=[ReachedOut.model_validate(student) for student in preview.students],
+        students=reached_out(preview.students),
         titles={page.id: page.title for page in preview.pages},
     )
-
-
-def _counts(counts: "dict[RowOutcome, int] | object") -> dict:
-    return {outcome.value: n for outcome, n in dict(counts).items()}  # type: ignore[call-overload]
 
 
 def _summary(summary: PushSummary) -> PushOut:
     push: PushInfo = summary.push
     return PushOut(
         id=push.id,
+        kind=push.kind,
+        undone_at=push.undone_at,
         made_at=push.made_at,
         finished_at=push.finished_at,
         status=push.status,  # type: ignore[arg-type]
@@ -129,5 +118,5 @@ def _summary(summary: PushSummary) -> PushOut:
         page_ids=list(push.pages),
         students=len(push.notebook_ids),
         students_done=push.students_done,
-        counts=_counts(summary.counts),
+        counts=counts_out(summary.counts),
     )

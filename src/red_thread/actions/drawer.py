@@ -1,0 +1,15 @@
+"""The student's drawer: pages that were put away rest there, with all that is on them."""
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_writer
+from red_thread.actions.ports import Unit
+from red_thread.actions.refusals import TakenBack
+
+
+async def bring_back(unit: Unit, actor: Actor, copy_id: int) -> None:
+    """A page of the actor's own, out of the drawer and into its place. Raises NotFound, TakenBack."""
+    copy = await require_writer(unit, actor, copy_id)
+    if copy.pulled_back:
+        raise TakenBack
+    await unit.notebooks.bring_back(copy_id)
+    await unit.news.of_notebooks([copy.notebook_id])

@@ -1,0 +1,146 @@
+"""What goes over the wire about pushes and pull-backs."""
+
+from collections.abc import Iterable, Mapping
+from datetime import datetime
+from typing import Literal
+
+from pydantic import Field
+
+from red_thread.actions.plan_push import PushRequest
+from red_thread.actions.ports.pushes import Reached
+from red_thread.core.push import PlannedRows, RowOutcome
+from red_thread.web.schemas import Schema
+
+
+class PushRequestIn(Schema):
+    master_id: int
+    page_ids: list[int] = Field(max_length=1000)
+    class_ids: list[int] = Field(default_factory=list, max_length=1000)
+    notebook_ids: list[int] = Field(default_factory=list, max_length=20000)
+    without: list[int] = Field(default_factory=list, max_length=20000)
+
+
+RowOutcomeName = Literal[
+    "placed",
+    "refreshed",
+    "merged",
+    "conflicted",
+    "has-it",
+    "put-away",
+    "back",
+    "held",
+    "failed",
+    "gone",
+    "in-drawer",
+    "kept",
+    "not-there",
+]
+
+
+class RowsOut(Schema):
+    page_id: int
+    outcome: RowOutcomeName
+    notebook_ids: list[int]
+    reason: str
+
+
+class ConflictOut(Schema):
+    id: str
+    kind: str
+    master: str
+    student: str
+    kept: str | None
+
+
+class WovenOut(Schema):
+    """What the merge of one written-on copy comes to."""
+
+    page_id: int
+    notebook_id: int
+    notes: list[str]
+    conflicts: list[ConflictOut]
+
+
+class ReachedOut(Schema):
+    notebook_id: int
+    person_name: str
+    class_name: str
+
+
+class PlanOut(Schema):
+    counts: dict[RowOutcomeName, int]
+    changes_anything: bool
+    rows: list[RowsOut]
+    woven: list[WovenOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
+class PullBackRequestIn(PushRequestIn):
+    """`written`: what becomes of pages that students have written on."""
+
+    written: Literal["drawer", "teacher"]
+
+
+class OwnWordsOut(Schema):
+    """How many words of their own a student has on a page."""
+
+    page_id: int
+    notebook_id: int
+    words: int
+
+
+class PullBackPlanOut(Schema):
+    counts: dict[RowOutcomeName, int]
+    changes_anything: bool
+    rows: list[RowsOut]
+    words: list[OwnWordsOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
+class PutBackOut(Schema):
+    copies: int
+
+
+class PushOut(Schema):
+    id: int
+    kind: Literal["push", "pull-back"]
+    undone_at: datetime | None
+    made_at: datetime
+    finished_at: datetime | None
+    status: Literal["waiting", "running", "done"]
+    sentence: str
+    page_ids: list[int]
+    students: int
+    students_done: int
+    counts: dict[RowOutcomeName, int]
+
+
+class PushViewOut(Schema):
+    push: PushOut
+    rows: list[RowsOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
+def push_request(body: PushRequestIn) -> PushRequest:
+    return PushRequest(
+        body.master_id,
+        tuple(dict.fromkeys(body.page_ids)),
+        tuple(body.class_ids),
+        tuple(body.notebook_ids),
+        tuple(body.without),
+    )
+
+
+def counts_out(counts: Mapping[RowOutcome, int]) -> dict[RowOutcomeName, int]:
+    return {outcome.value: n for outcome, n in counts.items()}
+
+
+def rows_out(rows: Iterable[PlannedRows]) -> list[RowsOut]:
+    return [RowsOut.model_validate(row) for row in rows]
+
+
+def reached_out(students: Iterable[Reached]) -> list[ReachedOut]:
+    return [ReachedOut.model_validate(student) for student in students]
