@@ -39,9 +39,10 @@ async def plan(page: Page) -> None:
     await page.get_by_role("button", name=re.compile(r"^Push to \d+ students")).wait_for()
 
 
-async def choosing(page: Page) -> None:
-    await plan(page)
-    await page.get_by_role("button", name=re.compile("^Students:")).click()
+async def pull_back(page: Page) -> None:
+    await master(page)
+    await page.get_by_role("link", name="Pull it back").click()
+    await page.get_by_role("button", name=re.compile("^Where a student has written")).click()
 
 
 async def pushed(page: Page) -> None:
@@ -128,7 +129,7 @@ SHOTS: list[tuple[str, str, tuple[int, int], bool, Shot]] = [
     ("knots", "Ngozi", WIDE, False, knots),
     ("writing", "Ngozi", WIDE, False, writing),
     ("plan", "Ngozi", WIDE, False, plan),
-    ("choosing", "Ngozi", WIDE, False, choosing),
+    ("pull-back", "Ngozi", WIDE, False, pull_back),
     ("reach", "Ngozi", WIDE, False, reach),
     ("look", "Ngozi", WIDE, False, look),
     ("classes", "Ngozi", WIDE, False, classes),

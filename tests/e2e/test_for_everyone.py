@@ -11,6 +11,7 @@ VIEWS = [
     ("", "/code", PHONE),
     ("Ngozi", "/master/1/page/1", WIDE),
     ("Ngozi", "/master/1/push?pages=1.2", WIDE),
+    ("Ngozi", "/master/1/pull-back?pages=1", WIDE),
     ("Ngozi", "/master/1/pushes", WIDE),
     ("Ngozi", "/master/1/pushes/1", WIDE),
     ("Ngozi", "/master/1/reach", WIDE),

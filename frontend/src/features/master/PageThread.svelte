@@ -98,7 +98,9 @@
 	{#if students}
 		<p class="pl-8 text-[13px] text-soft">
 			Given out by mistake?
-			<a class="underline hover:text-ink" href="/master/{master}/pull-back?pages={page.id}">Pull it back</a>
+			<a class="whitespace-nowrap underline hover:text-ink" href="/master/{master}/pull-back?pages={page.id}"
+				>Pull it back</a
+			>
 		</p>
 	{/if}
 </section>

@@ -25,7 +25,7 @@
 
 	const onlySpaces = $derived(copy.page?.attrs?.writing === 'spaces');
 	const surroundings = $derived<Surroundings>({
-		hand: copy.takenBack ? 'reader' : hand,
+		hand,
 		onlySpaces,
 		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
 		teacherName: 'the teacher',
@@ -40,6 +40,10 @@
 		'signed-out': '',
 		refused: ''
 	};
+
+	$effect(() => {
+		if (copy.takenBack) editor?.setEditable(false);
+	});
 
 	onMount(() => {
 		void attempt(() => copy.load());
@@ -63,20 +67,22 @@
 			: ''}"
 	>
 		<header class="pl-[22px] sm:pl-[34px]">
-			<button
-				type="button"
-				class="float-right ml-4 inline-flex min-h-8 items-center gap-1.5 text-[13px] text-soft hover:text-ink"
-				aria-expanded={past.moments !== null}
-				onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
-			>
-				<Clock size={15} /> How it came about
-			</button>
+			{#if !copy.takenBack}<button
+					type="button"
+					class="float-right ml-4 inline-flex min-h-8 items-center gap-1.5 text-[13px] text-soft hover:text-ink"
+					aria-expanded={past.moments !== null}
+					onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
+				>
+					<Clock size={15} /> How it came about
+				</button>{/if}
 			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
 				{copy.page.attrs?.title}
 			</h1>
 			{#if hand === 'student'}
 				<p class="mb-5 text-[13px] text-soft" role="status">
-					Your teacher’s page and yours{onlySpaces ? '; you write in its spaces' : ''}. {SAYING[copy.state]}
+					Your teacher’s page and yours{onlySpaces ? '; you write in its spaces' : ''}. {copy.takenBack
+						? ''
+						: SAYING[copy.state]}
 					{#if copy.arrived.length}
 						<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
 					{/if}
@@ -141,7 +147,7 @@
 				onchange={(content) => copy.type(content)}
 			/>
 		</div>
-		{#if editor && hand === 'student' && !past.at}<Tools {editor} {surroundings} />{/if}
+		{#if editor && hand === 'student' && !past.at && !copy.takenBack}<Tools {editor} {surroundings} />{/if}
 	</article>
 	{#if past.moments}<Past {past} {hand} />{/if}
 {/if}

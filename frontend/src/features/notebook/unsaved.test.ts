@@ -1,7 +1,12 @@
 import { beforeEach, expect, it } from 'vitest';
 import { forget, keep, keptFor } from './unsaved';
 
-const words = { attrs: { title: 'Tides' }, content: [{ type: 'paragraph', attrs: { id: 'a' } }], revision: 3, edition: 7 };
+const words = {
+	attrs: { title: 'Tides' },
+	content: [{ type: 'paragraph', attrs: { id: 'a' } }],
+	revision: 3,
+	edition: 7
+};
 
 beforeEach(() => localStorage.clear());
 

@@ -58,7 +58,7 @@
 			{#if group.row.reason}<p class="mb-1">{group.row.reason}</p>{/if}
 			<ul class="columns-2 gap-6 sm:columns-3">
 				{#each group.people as person, n (n)}
-					<li class="truncate leading-6">
+					<li class="leading-6 {notes ? 'break-inside-avoid' : 'truncate'}">
 						{#if onread && !absent}
 							<button
 								type="button"

@@ -19,7 +19,7 @@
 	const pages = (asked.get('pages') ?? '').split('.').filter(Boolean).map(Number);
 	const after = Number(asked.get('after'));
 
-	onMount(() => attempt(() => (after ? pull.loadAfter(pages, after) : pull.load(pages))));
+	onMount(() => attempt(() => (after ? pull.loadAfter(pages, after) : pull.loadThere(pages))));
 
 	const nothing = $derived(pull.plan !== null && !pull.plan.changes_anything);
 	const students = $derived(concerned(pull.plan?.rows ?? []));
@@ -40,7 +40,7 @@
 	<div class="mx-auto flex min-h-full max-w-5xl flex-col px-5 pt-8 sm:px-14 sm:pt-12">
 		{#if pull.master}
 			<Sentence push={pull} verb="Pull back">
-				now. What students wrote on it <WrittenChoice
+				now. Where a student has written, the page <WrittenChoice
 					written={pull.written}
 					onchoose={(written) => pull.choose(written)}
 				/>

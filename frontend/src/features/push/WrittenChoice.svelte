@@ -18,8 +18,8 @@
 	const offered = Object.entries(CHOICES) as [Written, (typeof CHOICES)[Written]][];
 </script>
 
-<Pick words={CHOICES[written].words} label="What students wrote" after=".">
-	<div role="radiogroup" aria-label="What students wrote" class="py-1">
+<Pick words={CHOICES[written].words} label="Where a student has written" after=".">
+	<div role="radiogroup" aria-label="Where a student has written" class="py-1">
 		{#each offered as [choice, told] (choice)}
 			<button
 				type="button"

@@ -106,9 +106,13 @@ export const OUTCOMES: Record<Outcome, Told> = {
 /** The outcomes after which something is other than before. */
 const STILL: Outcome[] = ['held', 'has-it', 'not-there', 'failed'];
 
+export function isConcerned(row: Rows): boolean {
+	return !STILL.includes(row.outcome);
+}
+
 /** How many students are concerned by what will happen. */
 export function concerned(rows: Rows[]): number {
-	return new Set(rows.filter((row) => !STILL.includes(row.outcome)).flatMap((row) => row.notebook_ids)).size;
+	return new Set(rows.filter(isConcerned).flatMap((row) => row.notebook_ids)).size;
 }
 
 export const ORDER = Object.keys(OUTCOMES) as Outcome[];

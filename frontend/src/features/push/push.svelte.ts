@@ -2,6 +2,7 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { report } from '../../ui/report';
 import { list } from '../../ui/words';
+import { isConcerned } from './outcomes';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
@@ -148,6 +149,16 @@ export class PullBackState extends SentenceState<Schemas['PullBackPlanOut']> {
 	choose(written: Written) {
 		this.written = written;
 		void this.replan();
+	}
+
+	/** Begins with the classes that have any of the pages. */
+	async loadThere(pages: number[]) {
+		await this.load(pages);
+		const there = new Set(this.plan?.rows.filter(isConcerned).flatMap((row) => row.notebook_ids));
+		const classes = this.classes.filter((id) =>
+			this.students.some((one) => one.class_id === id && there.has(one.notebook_id))
+		);
+		if (classes.length && classes.length < this.classes.length) this.set('classes', classes);
 	}
 
 	/** Begins with those whom a push was for. */

@@ -20,7 +20,8 @@
 		[3 + 32 * 6, 'writing, how much'],
 		[4, 'ready to read'],
 		[2 + 8, 'behind'],
-		[3 + 16, 'knot']
+		[3 + 16, 'knot'],
+		[6, 'pulled back']
 	] as const;
 
 	onMount(() => attempt(() => reach.load()));

@@ -15,11 +15,12 @@ describe('cells', () => {
 	])('says %i as “%s”', (code, words) => expect(cellWords(cellOf(code))).toBe(words));
 
 	it('adds a page up', () =>
-		expect(totalsOf([0, 1, 2, 3, 4, 3 + 8, 3 + 16])).toEqual({
+		expect(totalsOf([0, 1, 2, 3, 4, 3 + 8, 3 + 16, 6])).toEqual({
 			given: 6,
 			opened: 5,
 			written: 4,
 			behind: 1,
-			knots: 1
+			knots: 1,
+			takenBack: 1
 		}));
 });

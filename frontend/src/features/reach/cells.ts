@@ -44,12 +44,15 @@ export interface Totals {
 	written: number;
 	behind: number;
 	knots: number;
+	/** Written on and pulled back: these are not given any more. */
+	takenBack: number;
 }
 
 export function totalsOf(codes: number[]): Totals {
-	const totals = { given: 0, opened: 0, written: 0, behind: 0, knots: 0 };
+	const totals = { given: 0, opened: 0, written: 0, behind: 0, knots: 0, takenBack: 0 };
 	for (const code of codes) {
 		const cell = cellOf(code);
+		if (cell.state === 'taken-back') totals.takenBack += 1;
 		if (cell.state === 'not-given' || cell.state === 'taken-back') continue;
 		totals.given += 1;
 		if (cell.state !== 'not-opened') totals.opened += 1;
@@ -61,9 +64,10 @@ export function totalsOf(codes: number[]): Totals {
 }
 
 export function totalWords(totals: Totals): string {
-	if (totals.given === 0) return 'not given to this class';
+	if (totals.given === 0) return totals.takenBack ? 'pulled back' : 'not given to this class';
 	const words = [`${totals.opened} of ${totals.given} opened`, `${totals.written} writing`];
 	if (totals.behind) words.push(`${totals.behind} behind`);
 	if (totals.knots) words.push(`${totals.knots} knotted`);
+	if (totals.takenBack) words.push(`${totals.takenBack} pulled back`);
 	return words.join(' · ');
 }
