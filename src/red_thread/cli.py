@@ -36,7 +36,7 @@ def prepare() -> None:
     if not settings.demo:
         return
     try:
-        asyncio.run(load_demo(settings))
+        asyncio.run(load_demo(settings, say=lambda words: print(words, flush=True)))
     except DemoBrokenOff as error:
         sys.exit(f"{error} Start once with --fresh to load it anew.")
 

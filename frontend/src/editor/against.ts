@@ -1,4 +1,4 @@
-/** Sets off what a page says otherwise than another state of it; with `struck`, the other's words beside it. */
+/** Sets off what a page says otherwise than another state of it; with `struck`, also what the other says and it does not. */
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { Plugin } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
@@ -19,15 +19,35 @@ export function against({ page, struck }: Against): Plugin {
 
 function setOff(doc: ProseNode, others: Map<string, string>, struck: boolean): DecorationSet {
 	const drawn: Decoration[] = [];
+	const ends = new Map<string, number>();
 	doc.descendants((node, at) => {
 		if (!node.isTextblock) return;
+		ends.set(node.attrs.id, at + node.nodeSize);
 		const other = others.get(node.attrs.id);
 		const mine = node.textBetween(0, node.content.size, undefined, ATOM);
 		if (other === undefined)
 			drawn.push(Decoration.inline(at + 1, at + 1 + mine.length, { class: 'differs' }));
 		else if (other !== mine) drawn.push(...between(at + 1, mine, other, struck));
 	});
+	if (struck) drawn.push(...takenOut(others, ends));
 	return DecorationSet.create(doc, drawn);
+}
+
+/** The text blocks that are in the other state alone, each behind what it stood behind there. */
+function* takenOut(others: Map<string, string>, ends: Map<string, number>): Generator<Decoration> {
+	let behind = 0;
+	let rank = 0;
+	for (const [id, words] of others) {
+		behind = ends.get(id) ?? behind;
+		const said = words.replaceAll(ATOM, ' ').trim();
+		if (ends.has(id) || !said) continue;
+		const paragraph = () => {
+			const element = document.createElement('p');
+			element.append(crossedOut(said));
+			return element;
+		};
+		yield Decoration.widget(behind, paragraph, { side: (rank += 1), key: `gone-${id}` });
+	}
 }
 
 function between(start: number, mine: string, other: string, struck: boolean): Decoration[] {

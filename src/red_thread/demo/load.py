@@ -2,6 +2,7 @@
 
 import io
 import zipfile
+from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -33,7 +34,7 @@ class DemoBrokenOff(Exception):
     """The demo was broken off while it was being loaded."""
 
 
-async def load_demo(settings: Settings) -> bool:
+async def load_demo(settings: Settings, say: Callable[[str], None] = log.info) -> bool:
     """Loads the demo into a database without it. Returns whether it did. Raises DemoBrokenOff over half of one."""
     database = Database(settings.sqlalchemy_url, pool_size=4)
     try:
@@ -43,6 +44,7 @@ async def load_demo(settings: Settings) -> bool:
                 raise DemoBrokenOff("The demo was broken off while it was being loaded.")
             if found:
                 return False
+            say("Loading the demo, three weeks of a course …")
             teacher, master_id = await _set_up(unit)
         await Story(database, teacher, master_id, datetime.now(UTC)).tell()
         async with database.begin() as unit:

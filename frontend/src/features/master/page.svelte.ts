@@ -2,8 +2,10 @@
 import { api, ask, Problem, send, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
 import { report } from '../../ui/report';
+import { SaveLoop } from '../../ui/save-loop';
 
 const PAUSE = 600;
+const AGAIN = 5000;
 
 export class MasterPageState {
 	page = $state.raw<PageNode | null>(null);
@@ -16,9 +18,7 @@ export class MasterPageState {
 
 	#revision = 0;
 	#content: PageNode[] = [];
-	#dirty = false;
-	#timer: ReturnType<typeof setTimeout> | undefined;
-	#flying: Promise<void> | null = null;
+	#saving = new SaveLoop(PAUSE, () => this.#send());
 
 	constructor(
 		readonly id: number,
@@ -71,23 +71,16 @@ export class MasterPageState {
 	}
 
 	#later() {
-		this.#dirty = true;
 		this.state = 'waiting';
-		clearTimeout(this.#timer);
-		this.#timer = setTimeout(() => void this.save(), PAUSE);
+		this.#saving.typed();
 	}
 
-	/** Saves what is not saved yet, one save after another. */
-	async save(): Promise<void> {
-		clearTimeout(this.#timer);
-		if (this.#flying) await this.#flying;
-		if (!this.#dirty) return;
-		this.#flying = this.#send().finally(() => (this.#flying = null));
-		await this.#flying;
+	/** Saves what is not saved yet. */
+	save(): Promise<void> {
+		return this.#saving.now();
 	}
 
 	async #send() {
-		this.#dirty = false;
 		this.state = 'saving';
 		const attrs = { ...this.page?.attrs, title: this.title };
 		const document = { type: 'doc', attrs, content: this.#content };
@@ -95,16 +88,16 @@ export class MasterPageState {
 			const path = { page_id: this.id };
 			const body = { document: document as never, revision: this.#revision };
 			const saved = await ask(api.PUT('/api/pages/{page_id}', { params: { path }, body }));
-			if (this.#dirty) this.#revision = saved.revision;
+			if (this.#saving.dirty) this.#revision = saved.revision;
 			else this.#take(saved);
-			this.state = this.#dirty ? 'waiting' : 'saved';
+			this.state = this.#saving.dirty ? 'waiting' : 'saved';
 			this.#takeThread(await this.#get());
 			this.onsaved();
 		} catch (error) {
-			this.#dirty = true;
+			this.#saving.dirty = true;
 			this.state = 'kept';
 			if (!(error instanceof Problem) || error.status !== 0) report(error);
-			this.#timer = setTimeout(() => void this.save(), 5000);
+			this.#saving.soon(AGAIN);
 		}
 	}
 

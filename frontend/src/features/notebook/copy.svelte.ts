@@ -10,6 +10,7 @@ import { api, ask, Problem, send, type Schemas } from '../../api/client';
 import { wordsOf } from '../../editor/words-of';
 import type { MarginFacts, PageNode } from '../../editor';
 import { report } from '../../ui/report';
+import { SaveLoop } from '../../ui/save-loop';
 import { forget, keep, keptFor } from './unsaved';
 
 const PAUSE = 700;
@@ -30,9 +31,7 @@ export class CopyState {
 	#revision = 0;
 	#edition = 0;
 	#content: PageNode[] = [];
-	#dirty = false;
-	#timer: ReturnType<typeof setTimeout> | undefined;
-	#flying: Promise<void> | null = null;
+	#saving = new SaveLoop(PAUSE, () => this.#send());
 
 	constructor(
 		readonly id: number,
@@ -47,7 +46,7 @@ export class CopyState {
 		this.#show({ type: 'doc', attrs: this.page?.attrs ?? kept.attrs, content: kept.content });
 		this.#revision = kept.revision;
 		this.#edition = kept.edition;
-		this.#dirty = true;
+		this.#saving.dirty = true;
 		await this.save();
 	}
 
@@ -90,27 +89,16 @@ export class CopyState {
 
 	type(content: PageNode[]) {
 		this.#content = content;
-		this.#dirty = true;
 		this.state = 'waiting';
-		this.#soon(PAUSE);
+		this.#saving.typed();
 	}
 
-	#soon(pause: number) {
-		clearTimeout(this.#timer);
-		this.#timer = setTimeout(() => void this.save(), pause);
-	}
-
-	/** Sends what is not saved yet, one save after another. */
-	async save(): Promise<void> {
-		clearTimeout(this.#timer);
-		if (this.#flying) await this.#flying;
-		if (!this.#dirty) return;
-		this.#flying = this.#send().finally(() => (this.#flying = null));
-		await this.#flying;
+	/** Sends what is not saved yet. */
+	save(): Promise<void> {
+		return this.#saving.now();
 	}
 
 	async #send() {
-		this.#dirty = false;
 		this.state = 'saving';
 		const content = this.#content;
 		const document = { type: 'doc', attrs: this.page?.attrs ?? {}, content };
@@ -128,10 +116,10 @@ export class CopyState {
 		this.problem = null;
 		this.takenBack ||= saved.taken_back;
 		this.#edition = saved.edition_id;
-		if (this.#dirty) {
+		if (this.#saving.dirty) {
 			this.#revision = saved.sent_revision;
 			this.state = 'waiting';
-			this.#soon(PAUSE);
+			this.#saving.soon(PAUSE);
 		} else {
 			this.#revision = saved.revision;
 			this.state = 'saved';
@@ -144,7 +132,7 @@ export class CopyState {
 	}
 
 	#failed(error: unknown, content: PageNode[]) {
-		this.#dirty = true;
+		this.#saving.dirty = true;
 		keep(this.id, { attrs: this.page?.attrs, content, revision: this.#revision, edition: this.#edition });
 		if (!(error instanceof Problem)) {
 			this.state = 'kept';
@@ -156,17 +144,17 @@ export class CopyState {
 		else if (error.status >= 400 && error.status < 500) this.state = 'refused';
 		else {
 			this.state = 'kept';
-			this.#soon(AGAIN);
+			this.#saving.soon(AGAIN);
 		}
 	}
 
 	/** Something came into the notebook: fetch the page anew, unless the student is writing just now. */
 	async refresh() {
-		if (this.#flying) await this.#flying;
-		if (this.#dirty) return this.save();
+		await this.#saving.settled();
+		if (this.#saving.dirty) return this.save();
 		try {
 			const open = await this.#get();
-			if (this.#dirty || open.revision < this.#revision) return;
+			if (this.#saving.dirty || open.revision < this.#revision) return;
 			const isNew = open.edition_id !== this.open?.edition_id;
 			if (isNew || open.revision !== this.#revision || open.edition_id !== this.#edition) this.#take(open);
 			else this.open = open;
