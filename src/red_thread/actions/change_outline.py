@@ -19,29 +19,25 @@ async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, paren
     """At the end of its holder. Returns the new divider's id."""
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
-    key = key_between(_last(_keys_in(outline, "divider", parent_id)), None)
-    return await unit.masters.add_divider(master_id, parent_id, _named(name, "divider"), key)
+    return await unit.masters.add_divider(
+        master_id, parent_id, _named(name, "divider"), outline.end_of_divider(parent_id)
+    )
 
 
 async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divider_id: int | None = None) -> int:
     """At the end of its divider. Returns the new section's id."""
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
-    key = key_between(_last(_keys_in(outline, "section", divider_id)), None)
-    return await unit.masters.add_section(master_id, divider_id, _named(name, "section"), key)
+    return await unit.masters.add_section(
+        master_id, divider_id, _named(name, "section"), outline.end_of_divider(divider_id)
+    )
 
 
 async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, parent_id: int | None = None) -> int:
     """At the end of its section, or tucked under another page of it. Returns the new page's id."""
     section = await require_item(unit, actor, "section", section_id)
     outline = await unit.masters.outline(section.master_id)
-    keys = _keys_in(outline, "page", section_id)
-    if parent_id is not None:
-        tucked = [p.order_key for p in outline.pages if parent_id in (p.id, p.parent_id)]
-        before = max(tucked) if tucked else _last(keys)
-        after = min((key for key in keys if before is not None and key > before), default=None)
-        return await unit.masters.add_page(section_id, parent_id, key_between(before, after), document)
-    return await unit.masters.add_page(section_id, None, key_between(_last(keys), None), document)
+    return await unit.masters.add_page(section_id, parent_id, outline.end_of_section(section_id, parent_id), document)
 
 
 def blank_page(title: str) -> Node:
@@ -141,21 +137,13 @@ def _named(name: str, what: str) -> str:
 
 
 def _keys_in(outline: Outline, kind: OutlineKind, holder_id: int | None) -> list[str]:
-    """The order keys of all that stand together there; dividers and sections share one order."""
-    if kind == "page":
-        return sorted(page.order_key for page in outline.pages if page.section_id == holder_id)
-    dividers = [d.order_key for d in outline.dividers if d.parent_id == holder_id]
-    sections = [s.order_key for s in outline.sections if s.divider_id == holder_id]
-    return sorted(dividers + sections)
+    """The order keys of all that stand together there."""
+    return outline.section_keys(holder_id) if kind == "page" else outline.divider_keys(holder_id)
 
 
 def _key_of(outline: Outline, kind: OutlineKind, item_id: int | None) -> str | None:
     pool = outline.dividers if kind == "divider" else outline.sections
     return next((item.order_key for item in pool if item.id == item_id), None)
-
-
-def _last(keys: list[str]) -> str | None:
-    return keys[-1] if keys else None
 
 
 def _dividers_below(outline: Outline, divider_id: int) -> set[int]:

@@ -54,6 +54,15 @@ _EDITIONS = text("""
     WHERE e.page_id = :page
     GROUP BY e.id ORDER BY e.number DESC
 """)
+_ADD_PAGE = text("""
+    WITH added AS (
+        INSERT INTO page (section_id, parent_id, order_key, title, document, fingerprint, changed_at)
+        VALUES (:section, :parent, :key, :title, :document, :fingerprint, :now) RETURNING id
+    ), first_state AS (
+        INSERT INTO page_state (page_id, revision, document) SELECT id, 1, :document FROM added
+    )
+    SELECT id FROM added
+""")
 _LATEST = text("""
     SELECT DISTINCT ON (page_id) page_id, id, number, fingerprint
     FROM edition WHERE page_id = ANY(:pages) ORDER BY page_id, number DESC
@@ -151,18 +160,16 @@ class MasterStore:
         return (await self.connection.execute(row.returning(t.Section.id))).scalar_one()
 
     async def add_page(self, section_id: int, parent_id: int | None, key: str, document: Node) -> int:
-        row = insert(t.Page).values(
-            section_id=section_id,
-            parent_id=parent_id,
-            order_key=key,
-            title=title_of(document),
-            document=written(document),
-            fingerprint=fingerprint(document),
-            changed_at=self.now,
-        )
-        page_id: int = (await self.connection.execute(row.returning(t.Page.id))).scalar_one()
-        await self._keep_state(page_id, 1, document)
-        return page_id
+        values = {
+            "section": section_id,
+            "parent": parent_id,
+            "key": key,
+            "title": title_of(document),
+            "document": written(document),
+            "fingerprint": fingerprint(document),
+            "now": self.now,
+        }
+        return (await self.connection.execute(_ADD_PAGE, values)).scalar_one()
 
     async def rename(self, kind: OutlineKind, item_id: int, name: str) -> None:
         table = _TABLES[kind]
