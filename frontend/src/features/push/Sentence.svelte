@@ -55,7 +55,7 @@
 		/>
 	</Pick>
 	{pulling ? 'from' : 'to'}
-	<Pick words={push.whomWords} label="Students">
+	<Pick words={push.whomWords} label="Students" after=",">
 		<div class="border-b border-line py-1">
 			<Chooser
 				label="Classes"
