@@ -63,9 +63,15 @@ class Cluster:
         for setting in settings:
             command += ["-c", setting]
         log = (self.folder / "log").open("ab")
-        # The server must not outlive its launcher, however that ends.
+        # The server must not outlive its launcher, however that ends; and Ctrl-C, which a terminal sends to all
+        # that run in it, must not end it before those who use it.
         self.server = subprocess.Popen(
-            ["setpriv", "--pdeathsig", "SIGINT", *command], stdout=log, stderr=log, cwd="/", **_as_postgres()
+            ["setpriv", "--pdeathsig", "SIGINT", *command],
+            stdout=log,
+            stderr=log,
+            cwd="/",
+            start_new_session=True,
+            **_as_postgres(),
         )
         self._wait()
 

@@ -5,7 +5,7 @@ import re
 from playwright.async_api import Page, expect
 
 from tests.e2e.running import PHONE
-from tests.e2e.steps import open_master_page, open_notebook_page, push_now, type_into
+from tests.e2e.steps import open_master_page, open_notebook_page, push_now, saved, type_into
 
 WRONG = "Moon diary"
 SPACE = ".page-body .space"
@@ -46,8 +46,12 @@ async def test_a_page_is_kept_for_the_teacher_with_what_was_typed_just_then(pers
     await expect(teacher.get_by_text("Half a moon tonight.")).to_be_visible()
     await teacher.go_back()
     await undo(teacher)
+    await expect(ada.get_by_text("Your teacher has taken this page back.")).to_have_count(0)
+    await type_into(ada, f"{SPACE} p", " Clouds.")
+    await saved(ada)
     await ada.reload()
     await expect(ada.get_by_text("Half a moon tonight.")).to_be_visible()
+    await expect(ada.get_by_text("Clouds.")).to_be_visible()
 
 
 async def test_a_page_in_the_drawer_is_brought_back_by_its_student(person):

@@ -34,7 +34,12 @@ def started(*options: str, **env: str) -> Iterator[tuple[str, str]]:
     command = [str(PROJECT / "red-thread"), "start", "--port", str(free_port()), *options]
     clean = {name: value for name, value in os.environ.items() if not name.startswith("RED_THREAD_")}
     process = subprocess.Popen(
-        command, env={**clean, **env}, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+        command,
+        env={**clean, **env},
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        text=True,
+        start_new_session=True,
     )
     said = ""
     assert process.stdout is not None
@@ -47,8 +52,10 @@ def started(*options: str, **env: str) -> Iterator[tuple[str, str]]:
         assert found, said
         yield found[1], said
     finally:
-        process.send_signal(signal.SIGINT)
-        assert process.wait(40) == 0
+        os.killpg(process.pid, signal.SIGINT)  # as a terminal does
+        left, _ = process.communicate(timeout=40)
+        assert process.returncode == 0
+        assert left.splitlines()[-1] == "Stopping …", left
 
 
 def answer(address: str) -> int:

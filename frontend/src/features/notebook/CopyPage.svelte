@@ -42,7 +42,7 @@
 	};
 
 	$effect(() => {
-		if (copy.takenBack) editor?.setEditable(false);
+		editor?.setEditable(hand === 'student' && !copy.takenBack, false);
 	});
 
 	onMount(() => {
@@ -87,9 +87,8 @@
 						<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
 					{/if}
 				</p>
-				{#if copy.takenBack}
-					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3"><b>{TAKEN_BACK}</b></p>
-				{:else if copy.open.put_away}
+				{#if copy.open.put_away && !copy.takenBack}
+					copy.open.put_away}
 					<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3">
 						<p class="grow"><b>This page is in your drawer.</b> You can read it and write on it here.</p>
 						<Button go onclick={() => void attempt(() => copy.bringBack())}>Bring it back</Button>
@@ -136,6 +135,14 @@
 					label="The page as it was"
 				/>
 			{/key}
+		{/if}
+		{#if copy.takenBack}
+			<p
+				role="alert"
+				class="sticky top-2 z-10 mb-5 ml-[22px] rounded-md bg-lamp px-4 py-3 shadow-sm sm:ml-[34px]"
+			>
+				<b>{TAKEN_BACK}</b>
+			</p>
 		{/if}
 		<div class="grow {past.at ? 'hidden' : ''}">
 			<PageEditor

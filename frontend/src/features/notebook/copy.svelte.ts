@@ -154,6 +154,7 @@ export class CopyState {
 		if (this.#saving.dirty) return this.save();
 		try {
 			const open = await this.#get();
+			this.takenBack = false;
 			if (this.#saving.dirty || open.revision < this.#revision) return;
 			const isNew = open.edition_id !== this.open?.edition_id;
 			if (isNew || open.revision !== this.#revision || open.edition_id !== this.#edition) this.#take(open);

@@ -141,6 +141,14 @@ describe('a page that the teacher takes back', () => {
 		expect(textOf(copy.page)).toBe('Read this.');
 	});
 
+	it('is written on again when it is given back', async () => {
+		server.takenBack = true;
+		await copy.refresh();
+		server.takenBack = false;
+		await copy.refresh();
+		expect(copy.takenBack).toBe(false);
+	});
+
 	it('takes what was typed into it just then', async () => {
 		copy.type(words('Typing'));
 		server.takenBack = true;
