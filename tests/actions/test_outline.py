@@ -148,3 +148,21 @@ async def test_imported_pages_find_their_places_by_name(school: School):
         await import_pages(unit, school.teacher, school.master, pages)
         await import_pages(unit, school.teacher, school.master, pages[:1])
     assert await outline_of(school) == "Tides: loose Autumn/ Tides: one (sheet) one"
+
+
+async def test_nothing_is_put_into_another_course_nor_under_a_page_elsewhere(school: School):
+    tides = await school.add_page("a:x", "Tides")
+    elsewhere = await school.add_section("Elsewhere")
+    async with school.database.begin() as unit:
+        master = await unit.masters.add_master("Another course", school.teacher.person_id)
+        autumn = await add_divider(unit, school.teacher, master, "Autumn")
+    attempts = [
+        lambda unit: add_divider(unit, school.teacher, school.master, "x", autumn),
+        lambda unit: add_section(unit, school.teacher, school.master, "x", autumn),
+        lambda unit: move_item(unit, school.teacher, "section", elsewhere, autumn, None),
+        lambda unit: add_page(unit, school.teacher, elsewhere, blank_page("x"), tides),
+    ]
+    for attempt in attempts:
+        async with school.database.begin() as unit:
+            with pytest.raises(NotFound):
+                await attempt(unit)

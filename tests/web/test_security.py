@@ -48,36 +48,6 @@ async def test_walking_in_is_for_the_demo(visitor, school: School):
     assert answer.status_code == 403
 
 
-def addresses(school: School, page: int, notebook: int, copy: int) -> list[tuple[str, str]]:
-    return [
-        ("GET", f"/api/masters/{school.master}"),
-        ("GET", f"/api/pages/{page}"),
-        ("GET", f"/api/masters/{school.master}/pushes"),
-        ("GET", f"/api/classes/{school.classes['9A']}"),
-        ("GET", f"/api/classes/{school.classes['9A']}/reach"),
-        ("GET", f"/api/notebooks/{notebook}"),
-        ("GET", f"/api/notebooks/{notebook}/events"),
-        ("GET", f"/api/notebooks/{notebook}/pages/{page}"),
-        ("GET", f"/api/copies/{copy}"),
-        ("POST", f"/api/classes/{school.classes['9A']}/codes"),
-        ("DELETE", f"/api/items/page/{page}"),
-        ("POST", f"/api/items/page/{page}/restore"),
-    ]
-
-
-async def test_nobody_reaches_what_is_not_theirs(visitor, student, school: School):
-    tides = await school.add_page("a:x")
-    await school.push([tides], "9A")
-    other = school.students["9A student 01"]
-    copy = await school.copy(other, tides)
-    async with school.database.begin() as unit:
-        await unit.people.add_teacher("Sam", "sam@school.example", None)
-    guest = await visitor()
-    for method, address in addresses(school, tides, other.notebook_id, copy.id):
-        assert (await guest.ask(method, address)).status_code == 401, f"a guest reached {address}"
-        assert (await student.ask(method, address)).status_code in (403, 404), f"a student reached {address}"
-
-
 async def test_a_student_reads_and_writes_their_own(student, school: School):
     tides = await school.add_page("a:one | q=space[ p: ]", "Tides today")
     await school.push([tides], "9A")

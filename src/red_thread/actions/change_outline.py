@@ -19,6 +19,7 @@ async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, paren
     """At the end of its holder. Returns the new divider's id."""
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
+    _require_divider(outline, parent_id)
     return await unit.masters.add_divider(
         master_id, parent_id, _named(name, "divider"), outline.end_of_divider(parent_id)
     )
@@ -28,6 +29,7 @@ async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divid
     """At the end of its divider. Returns the new section's id."""
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
+    _require_divider(outline, divider_id)
     return await unit.masters.add_section(
         master_id, divider_id, _named(name, "section"), outline.end_of_divider(divider_id)
     )
@@ -37,6 +39,8 @@ async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, pa
     """At the end of its section, or tucked under another page of it. Returns the new page's id."""
     section = await require_item(unit, actor, "section", section_id)
     outline = await unit.masters.outline(section.master_id)
+    if parent_id is not None and (parent_id, section_id) not in {(p.id, p.section_id) for p in outline.pages}:
+        raise NotFound(what="page")
     return await unit.masters.add_page(section_id, parent_id, outline.end_of_section(section_id, parent_id), document)
 
 
@@ -66,6 +70,7 @@ async def move_item(
     if kind == "page":
         await _move_page(unit, outline, item, holder_id, after_id)
         return item
+    _require_divider(outline, holder_id)
     if kind == "divider" and holder_id is not None and holder_id in _dividers_below(outline, item_id):
         raise CannotMoveThere(what="A divider")
     keys = [key for key in _keys_in(outline, kind, holder_id) if key != item.order_key]
@@ -94,6 +99,12 @@ async def require_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int
         raise NotFound(what=kind)
     await require_teacher(unit, actor, item.master_id)
     return item
+
+
+def _require_divider(outline: Outline, divider_id: int | None) -> None:
+    """A divider of this very master, or none: what is put into another's would be in neither."""
+    if divider_id is not None and divider_id not in {divider.id for divider in outline.dividers}:
+        raise NotFound(what="divider")
 
 
 async def _move_page(

@@ -1,0 +1,104 @@
+"""Every route that there is, asked by those whom it is not for: a guest, another student, another course's teacher."""
+
+import io
+from typing import Any
+
+import pytest
+from PIL import Image
+
+from red_thread.actions.passwords import hash_password
+from red_thread.actions.run_push import run_push
+from red_thread.web.app import create_app
+from tests.school import School
+from tests.web.conftest import PASSWORD
+
+# Asked by anyone, or answered only about oneself.
+OPEN = {
+    ("get", "/api/welcome"),
+    ("get", "/api/session"),
+    ("post", "/api/session"),
+    ("delete", "/api/session"),
+    ("post", "/api/session/code"),
+    ("post", "/api/session/walk-in"),
+    ("get", "/api/masters"),
+    ("get", "/api/notebooks"),
+}
+
+
+def a_picture() -> dict[str, Any]:
+    made = io.BytesIO()
+    Image.new("RGB", (4, 4)).save(made, "PNG")
+    return {"files": {"file": ("p.png", made.getvalue(), "image/png")}}
+
+
+def as_json(**body: Any) -> dict[str, Any]:
+    return {"json": body}
+
+
+def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> dict[tuple[str, str], dict[str, Any]]:
+    """What each changing route is sent: nothing that it would refuse for another reason."""
+    push = {"master_id": school.master, "page_ids": [page], "class_ids": [school.classes["9A"]]}
+    return {
+        ("post", "/api/masters/{master_id}/items"): as_json(kind="section", name="x"),
+        ("post", "/api/masters/{master_id}/pages"): {"files": {"file": ("p.md", b"# Page", "text/markdown")}},
+        ("post", "/api/masters/{master_id}/roster"): {"files": {"file": ("r.csv", b"name,email\nA,a@b.example")}},
+        ("post", "/api/masters/{master_id}/pictures"): a_picture(),
+        ("post", "/api/copies/{copy_id}/pictures"): a_picture(),
+        ("patch", "/api/items/{kind}/{item_id}"): as_json(name="x"),
+        ("post", "/api/items/{kind}/{item_id}/move"): as_json(holder_id=None, after_id=None),
+        ("put", "/api/pages/{page_id}"): as_json(document=document, revision=1),
+        ("put", "/api/copies/{copy_id}"): as_json(document=document, revision=0, edition_id=1),
+        ("post", "/api/pages/{page_id}/knots"): as_json(knots=[{"copy_id": copy, "knot": "a"}], how="both"),
+        ("post", "/api/pages/{page_id}/knots/again"): as_json(copies=[{"copy_id": copy, "revision": 1}]),
+        ("post", "/api/pushes"): as_json(**push),
+        ("post", "/api/pushes/plan"): as_json(**push),
+        ("post", "/api/pull-backs"): as_json(**push, written="drawer"),
+        ("post", "/api/pull-backs/plan"): as_json(**push, written="drawer"),
+    }
+
+
+@pytest.fixture
+async def asked(school: School, settings, database) -> list[tuple[str, str, dict[str, Any]]]:
+    """Method, address and body of every route that is not open to all, with what is another student's in it."""
+    page = await school.add_page("a:x", "Tides")
+    push_id = await school.start([page], "9A")
+    copy = await _given(school, page, push_id)
+    filled = {
+        "master_id": school.master,
+        "class_id": school.classes["9A"],
+        "page_id": page,
+        "item_id": page,
+        "kind": "page",
+        "push_id": push_id,
+        "notebook_id": copy.notebook_id,
+        "copy_id": copy.id,
+        "revision": 0,
+        "picture_id": "none",
+    }
+    sent = bodies(school, page, copy.id, copy.document)
+    routes = {
+        (method, path) for path, item in create_app(settings, database).openapi()["paths"].items() for method in item
+    }
+    assert OPEN | set(sent) <= routes, "a route that is named here is no more"
+    return [(m, path.format(**filled), sent.get((m, path), {})) for m, path in sorted(routes - OPEN)]
+
+
+async def _given(school: School, page: int, push_id: int):
+    await run_push(school.database.begin, school.teacher, push_id)
+    return await school.copy(school.students["9A student 01"], page)
+
+
+async def test_a_guest_reaches_nothing(asked, visitor):
+    guest = await visitor()
+    answers = {(m, address): (await guest.ask(m, address, **more)).status_code for m, address, more in asked}
+    assert {key: status for key, status in answers.items() if status != 401} == {}
+
+
+@pytest.mark.parametrize("who", ["9a.0@school.example", "sam@school.example"])
+async def test_nobody_reaches_what_is_anothers(asked, visitor, school: School, who):
+    async with school.database.begin() as unit:
+        sam = await unit.people.add_teacher("Sam", "sam@school.example", hash_password(PASSWORD))
+        await unit.masters.add_master("Another course", sam)
+    other = await visitor(who)
+    answers = {(m, address): (await other.ask(m, address, **more)).status_code for m, address, more in asked}
+    assert {key: status for key, status in answers.items() if status not in (403, 404)} == {}
