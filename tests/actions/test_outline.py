@@ -166,3 +166,20 @@ async def test_nothing_is_put_into_another_course_nor_under_a_page_elsewhere(sch
         async with school.database.begin() as unit:
             with pytest.raises(NotFound):
                 await attempt(unit)
+
+
+@pytest.mark.parametrize("kind", ["page", "section", "divider"])
+async def test_what_is_brought_back_stands_before_what_was_added_meanwhile(school: School, kind):
+    make = {
+        "page": lambda name: add_page(unit, school.teacher, school.section, blank_page(name)),
+        "section": lambda name: add_section(unit, school.teacher, school.master, name),
+        "divider": lambda name: add_divider(unit, school.teacher, school.master, name),
+    }[kind]
+    async with school.database.begin() as unit:
+        await make("first")
+        gone = await make("gone")
+        await remove_item(unit, school.teacher, kind, gone)
+        await make("new")
+        await restore_item(unit, school.teacher, kind, gone)
+    found = (await outline_of(school)).replace(":", "").replace("/", "").split()
+    assert found == ["Tides", "first", "gone", "new"]

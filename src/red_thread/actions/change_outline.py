@@ -87,9 +87,13 @@ async def remove_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int)
 
 
 async def restore_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> None:
-    """Brings back what was taken out, to where it stood."""
-    await require_item(unit, actor, kind, item_id)
+    """Brings back what was taken out, to where it stood; what has taken its place meanwhile comes behind it."""
+    item = await require_item(unit, actor, kind, item_id)
     await unit.masters.set_removed(kind, item_id, False)
+    keys = _keys_in(await unit.masters.outline(item.master_id), kind, item.holder_id)
+    if keys.count(item.order_key) > 1:
+        before = max((key for key in keys if key < item.order_key), default=None)
+        await unit.masters.place(replace(item, order_key=key_between(before, item.order_key)))
 
 
 async def require_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> OutlineItem:
