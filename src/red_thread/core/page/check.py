@@ -20,6 +20,7 @@ from red_thread.core.page.nodes import Node, attributes_of
 
 DEEPEST = 32
 LARGEST = 1_000_000
+_TEXT_BLOCKS = frozenset(name for name, kind in KINDS.items() if kind.content is Content.TEXT)
 
 
 class NotAPage(Exception):
@@ -151,9 +152,9 @@ class _Checker:
         kids: list[str] = []
         checked: list[Node] = []
         for child in children:
-            known_id = self._stands_elsewhere(child, kind, own_id) if self.known else None
-            if known_id is not None:
-                kids.append(known_id)
+            whole = self._stands_elsewhere(child, kind, own_id) or self._just_words(child, kind, own_id)
+            if whole:
+                kids.append(whole)
                 checked.append(child)
                 continue
             node = self._node(child, kind)
@@ -176,6 +177,26 @@ class _Checker:
             return None
         self.plain[block_id] = found
         self.places[block_id] = Place(found, own_id)
+        return block_id
+
+    def _just_words(self, child: Any, kind: Kind, own_id: str) -> str | None:
+        """Takes in what most blocks are, text without marks or settings, in one go, and gives its id."""
+        try:
+            block_id, content = child["attrs"]["id"], child.get("content")
+            if not (
+                child["type"] in _TEXT_BLOCKS
+                and child["type"] in kind.holds
+                and len(child["attrs"]) == 1
+                and type(block_id) is str
+                and (content is None or _are_bare_texts(content))
+            ):
+                return None
+        except (KeyError, TypeError, AttributeError):
+            return None
+        if not block_id or block_id in self.places or block_id in self.gaps or len(self.trail) >= DEEPEST:
+            return None
+        self.plain[block_id] = child
+        self.places[block_id] = Place(child, own_id)
         return block_id
 
     def _node(self, child: Any, kind: Kind) -> Node:
@@ -251,6 +272,16 @@ class _Checker:
                 raise self.refuse(f"{kind.name}.{name} cannot be {known[name]!r}", kind.name)
         if kind.name == "space" and known.get("kind", "lines") not in SPACE_KINDS:
             raise self.refuse(f"an unknown kind of space, {known['kind']!r}", kind.name)
+
+
+def _are_bare_texts(content: Any) -> bool:
+    """Whether this is a list of texts and nothing else, none with marks. May raise what looking at no text raises."""
+    if type(content) is not list:
+        return False
+    for text in cast(list[Any], content):
+        if text["type"] != "text" or type(text["text"]) is not str or len(text) > 2:
+            return False
+    return True
 
 
 def _fits_space(holder: Node, name: str) -> bool:
