@@ -1,0 +1,62 @@
+<!-- Before a push or a pull-back: the sentence, under it the plan, and one button. -->
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import { go } from '../../router';
+	import Button from '../../ui/Button.svelte';
+	import { Frame } from '../session';
+	import Outcomes from './Outcomes.svelte';
+	import type { PullBackState, PushState } from './push.svelte';
+	import Sentence from './Sentence.svelte';
+	import Strip from './Strip.svelte';
+
+	interface Told {
+		button: string;
+		beside: string;
+	}
+	interface Props {
+		push: PushState | PullBackState;
+		verb: 'Push' | 'Pull back';
+		/** What stands on the button and beside it: when there is something to do, and when there is nothing. */
+		ready: Told;
+		idle: Told;
+		notes?: (page: number, notebook: number) => string;
+		/** How the sentence goes on behind the choices. */
+		children: Snippet;
+	}
+	let { push, verb, ready, idle, notes, children }: Props = $props();
+	const nothing = $derived(push.plan !== null && !push.plan.changes_anything);
+	const told = $derived(nothing ? idle : ready);
+
+	async function start() {
+		if (!push.plan || nothing || push.busy) return;
+		const started = await push.start();
+		if (started) go(`/master/${push.id}/pushes/${started}`);
+	}
+
+	function keys(event: KeyboardEvent) {
+		if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void start();
+	}
+</script>
+
+<svelte:window onkeydown={keys} />
+
+<Frame master={push.id} here="master" title={verb}>
+	<div class="mx-auto flex min-h-full max-w-5xl flex-col px-5 pt-8 sm:px-14 sm:pt-12">
+		{#if push.master}<Sentence {push} {verb} {children} />{/if}
+		{#if push.problem}
+			<p role="alert" class="mt-8 max-w-xl"><b>{push.problem.message}</b> {push.problem.hint}</p>
+		{:else if push.plan}
+			<div class="mt-7 mb-5"><Strip rows={push.plan.rows} students={push.plan.students} /></div>
+			<div class="grow pb-8"><Outcomes {...push.plan} {notes} /></div>
+			<footer
+				class="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-line bg-paper py-4"
+			>
+				<Button go class="px-5 py-2.5 text-base" disabled={nothing || push.busy} onclick={start}>
+					{told.button}
+				</Button>
+				<Button onclick={() => history.back()}>Not now</Button>
+				<span class="text-soft" role="status">{told.beside}</span>
+			</footer>
+		{/if}
+	</div>
+</Frame>
