@@ -3,7 +3,7 @@
     a:The sea falls. | #h:A heading | l=ul[ l1=li[ l1.p:One ] ] | q=space[ q.p: ] | t=table[ r1=row[ c1=cell[ x:1 ] ] ]
 
 A `+` behind a kind ticks or picks it, a `:kind` behind `space` gives its kind, `*word*` is highlighted and
-`_word_` is bold, `{g=answer}` is a gap. A kept block is shown as `kept(from)[ :its words ]`.
+`_word_` is bold, `*_word_*` both, `{g=answer}` is a gap. A kept block is shown as `kept(from)[ :its words ]`.
 """
 
 import re
@@ -24,7 +24,7 @@ KINDS = {
     "option": "option",
 }
 SHORT = {name: short for short, name in KINDS.items()}
-INLINE = re.compile(r"\*[^*]+\*|_[^_]+_|\{[^}]*\}")
+INLINE = re.compile(r"\*_[^_*]+_\*|\*[^*]+\*|_[^_]+_|\{[^}]*\}")
 HEAD = re.compile(r"\s*([\w.~+-]+)=([a-z]+)(\+?)(?::(\w+))?\[")
 
 
@@ -87,8 +87,9 @@ def _inline(words):
             gap_id, _, answer = token[1:-1].partition("=")
             yield {"type": "gap", "attrs": {"id": gap_id, "answer": answer}}
         else:
-            mark = "highlight" if token[0] == "*" else "bold"
-            yield {"type": "text", "text": token[1:-1], "marks": [{"type": mark}]}
+            marks = [{"type": "highlight"}] if token[0] == "*" else []
+            marks += [{"type": "bold"}] if "_" in token else []
+            yield {"type": "text", "text": token.strip("*_"), "marks": marks}
         done = found.end()
     if done < len(words):
         yield {"type": "text", "text": words[done:]}
@@ -116,8 +117,7 @@ def show(node, in_kept=False):
 def _shown(node):
     if node["type"] == "gap":
         return f"{{{node['attrs']['id']}={node['attrs'].get('answer') or ''}}}"
-    for mark in node.get("marks", ()):
-        sign = {"highlight": "*", "bold": "_"}.get(mark["type"])
-        if sign:
-            return f"{sign}{node['text']}{sign}"
-    return node.get("text", "\n")
+    text, marks = node.get("text", "\n"), {mark["type"] for mark in node.get("marks", ())}
+    for mark, sign in (("bold", "_"), ("highlight", "*")):
+        text = f"{sign}{text}{sign}" if mark in marks else text
+    return text

@@ -1,5 +1,7 @@
 """R5, R6, R12: words and their marks."""
 
+import re
+
 import pytest
 
 from red_thread.core.merge import merge_page
@@ -71,7 +73,13 @@ def test_the_record_of_a_conflict_holds_both_wordings():
         ("low water at six", "_low water_ at six", "low water at six, I think", "_low water_ at six, I think"),
         ("low water now", "low tide now", "*low water now*", "*low *tide* now*"),
         ("_low_ water", "low water", "_low_ water mine", "low water mine"),
-        ("low water", "low _water_", "low *water*", "low *water*"),
+        ("low water", "low _water_", "low *water*", "low *_water_*"),
+        ("seaweed", "_sea_weed", "*seaweed*", "*_sea_**weed*"),
+        ("seaweed", "sea_weed_", "*seaw*eed", "*sea**_w_*_eed_"),
+        ("_sea_weed", "seaweed", "_sea_weed mine", "seaweed mine"),
+        ("seaweed grows", "_sea_weed grows", "kelp grows", "kelp grows"),
+        ("seaweed grows", "kelp grows", "*sea*weed grows", "kelp grows"),
+        ("don't go", "don_'_t go", "don't go now", "don_'_t go now"),
         ("low water", "_low_ water", "low *water*", "_low_ *water*"),
     ],
 )
@@ -79,10 +87,29 @@ def test_marks_merge_apart_from_words(base, master, student, result):
     assert words(base, master, student) == (result, None)
 
 
-def test_two_marks_on_one_word_both_stand():
-    merged = merge_page(page("a:low water"), page("a:low _water_"), page("a:low *water*"))
-    marks = merged.page["content"][0]["content"][-1]["marks"]
-    assert sorted(mark["type"] for mark in marks) == ["bold", "highlight"]
+@pytest.mark.parametrize(
+    ("base", "master", "student", "result"),
+    [
+        ("a:seaweed | b:x", "b:x", "a:_sea_weed | b:x", "b:x"),
+        ("a:seaweed | b:x", "a:_sea_weed | b:y", "b:x", "b:y"),
+    ],
+)
+def test_a_mark_inside_a_word_is_neither_writing_nor_a_change_of_words(base, master, student, result):
+    assert show(merge_page(page(base), page(master), page(student)).page) == result
+
+
+def test_where_both_colour_the_same_words_the_students_highlight_lives_and_the_masters_link():
+    def coloured(colour, address):
+        marks = [{"type": "highlight", "attrs": {"color": colour}}, {"type": "link", "attrs": {"href": address}}]
+        return {
+            "type": "doc",
+            "attrs": {},
+            "content": [{**page("a:x")["content"][0], "content": [{"type": "text", "text": "sea", "marks": marks}]}],
+        }
+
+    merged = merge_page(coloured("grey", "/a"), coloured("green", "/m"), coloured("pink", "/s")).page
+    marks = merged["content"][0]["content"][0]["marks"]
+    assert {mark["type"]: mark["attrs"] for mark in marks} == {"highlight": {"color": "pink"}, "link": {"href": "/m"}}
 
 
 def test_long_paragraphs_rewritten_by_both_end_in_one_conflict():
@@ -90,3 +117,19 @@ def test_long_paragraphs_rewritten_by_both_end_in_one_conflict():
     merged = merge_page(page(f"a:{base}"), page(f"a:{master}"), page(f"a:{student}"))
     assert [conflict.kind for conflict in merged.conflicts] == ["text"]
     assert plain_text(merged.page["content"][0]) == master
+
+
+@pytest.mark.parametrize(
+    ("sentence", "held"),
+    [
+        ("sea{g=weed}", "sea weed"),
+        ("sea {g=weed}.", "sea weed."),
+        ("{g=sea}weed", "sea weed"),
+        ("{g=sea}{h=weed}", "sea weed"),
+        ("{g=sea}{h=} weed", "sea weed"),
+    ],
+)
+def test_an_answer_in_a_sentence_that_is_held_does_not_run_into_the_words_around(sentence, held):
+    unanswered = re.sub(r"(?<==)\w+", "", sentence)
+    merged = merge_page(page(f"a:{unanswered} | b:x"), page("b:x"), page(f"a:{sentence} | b:x"))
+    assert show(merged.page) == f"kept(a)[ :{held} ] | b:x"

@@ -15,7 +15,9 @@ def words(page: dict[str, Any]) -> Counter[str]:
     found: Counter[str] = Counter()
     for node in walk(page):
         attributes = attributes_of(node)
-        said = node.get("text") or attributes.get("answer") or attributes.get("alt") or attributes.get("title") or ""
+        said = attributes.get("answer") or attributes.get("alt") or attributes.get("title") or ""
+        if node["type"] in ("paragraph", "heading", "codeBlock"):  # a mark inside a word parts it not
+            said = "".join(child.get("text", "\n") for child in content_of(node))
         found.update(word for word in split_words(said) if word.strip())
     return found
 

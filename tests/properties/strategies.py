@@ -184,9 +184,20 @@ def _tick(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
             node["attrs"]["checked" if node["type"] == "taskItem" else "picked"] = draw(st.booleans())
 
 
+@st.composite
+def marked(draw: st.DrawFn, page: dict[str, Any]) -> None:
+    """Marks a page, in place."""
+    _mark(draw, page, "")
+
+
 def _mark(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
-    for node in [node for node in _all(page) if node["type"] == "text"][:2]:
-        node["marks"] = draw(st.lists(MARK, max_size=2, unique_by=lambda mark: mark["type"]))
+    """Marks the beginning of a few blocks, maybe in the middle of a word."""
+    for block in [block for block in text_blocks(page) if block.get("content", [{}])[0].get("type") == "text"][:2]:
+        first, *rest = block["content"]
+        cut = draw(st.integers(1, len(first["text"])))
+        marks = draw(st.lists(MARK, max_size=2, unique_by=lambda mark: mark["type"]))
+        pieces = [{**first, "text": first["text"][:cut], "marks": marks}, {**first, "text": first["text"][cut:]}]
+        block["content"] = [*(piece for piece in pieces if piece["text"]), *rest]
 
 
 def _answer(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:

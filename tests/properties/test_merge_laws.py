@@ -1,12 +1,14 @@
 """The laws of the merge, on pages that hypothesis makes."""
 
+import copy
+
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from red_thread.core.merge import merge_page
 from red_thread.core.page.tokens import split_words
 from tests.properties.laws import check_laws, words
-from tests.properties.strategies import PAGES, edited, three_pages
+from tests.properties.strategies import PAGES, edited, marked, three_pages
 
 
 @settings(max_examples=400, deadline=None)
@@ -31,6 +33,18 @@ def test_two_editions_one_after_another_keep_all_the_students_words(pages):
     second = merge_page(master, later, first).page
     lost = [word for word in words(student) if word not in words(base) and word not in words(second)]
     assert not lost
+
+
+@settings(max_examples=200, deadline=None)
+@given(three_pages(), st.data())
+def test_marks_alone_change_no_word_and_make_no_conflict(pages, data):
+    base, master, _ = pages
+    student = copy.deepcopy(base)
+    for _ in range(2):
+        data.draw(marked(student))
+    merged = merge_page(base, master, student)
+    assert not merged.conflicts
+    assert words(merged.page) == words(master)
 
 
 @given(

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from red_thread.core.merge.result import ConflictKind
 from red_thread.core.page.fingerprint import short_name
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, plain_text, with_content
+from red_thread.core.page.tokens import needs_space
 
 _WHY = {
     ConflictKind.TEXT: "both-changed",
@@ -35,13 +36,26 @@ def kept_title(title: str, taken: set[str]) -> Node:
 
 def _copy(node: Node, new_id: str) -> Node:
     """The node with new ids all the way down; a gap becomes the words of its answer."""
-    if node["type"] == "gap":
-        return {"type": "text", "text": plain_text(node)}
     if node["type"] in ("text", "hardBreak"):
         return node
-    copied = [
-        _copy(child, f"{new_id}.{n}")
-        for n, child in enumerate(content_of(node), 1)
-        if child["type"] != "gap" or plain_text(child)
-    ]
+    children = _without_gaps(content_of(node))
+    copied = [_copy(child, f"{new_id}.{n}") for n, child in enumerate(children, 1)]
     return with_content({**node, "attrs": {**attributes_of(node), "id": new_id}}, copied)
+
+
+def _without_gaps(children: Sequence[Node]) -> Sequence[Node]:
+    """Gaps as the words in them, which do not run together with the words around."""
+    if all(child["type"] != "gap" for child in children):
+        return children
+    said: list[Node] = []
+    after_gap = False
+    for child in children:
+        is_gap = child["type"] == "gap"
+        spoken: Node = {"type": "text", "text": plain_text(child)} if is_gap else child
+        if is_gap and not spoken["text"]:
+            continue
+        if said and (is_gap or after_gap) and needs_space(said[-1].get("text", ""), spoken.get("text", "")):
+            said.append({"type": "text", "text": " "})
+        said.append(spoken)
+        after_gap = is_gap
+    return said

@@ -6,13 +6,15 @@ gathered into one region; all others stand apart, and both sides' changes go in.
 decide who stands. Marks are merged apart from words, token by token.
 """
 
+from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from itertools import accumulate, pairwise
 
 from red_thread.core.merge.sequence import Hunk, hunks
 from red_thread.core.page.nodes import Node, attributes_of, with_attributes
-from red_thread.core.page.tokens import Mark, Token, marks_of, needs_space
+from red_thread.core.page.tokens import Mark, Token, in_parts, marks_of, needs_space
 
 Tokens = list[Token]
 
@@ -174,8 +176,11 @@ def wrote_in_text(base: Tokens, student: Tokens) -> bool:
 def merge_token(base: Token, master: Token, student: Token) -> Token:
     """One word that stands on all three sides: its marks, and a gap's answer, merge by themselves."""
     node = master.node
-    if node["type"] == "text" and marks_of(base.node) == marks_of(student.node):
-        return master
+    if node["type"] == "text":
+        if base.parts == student.parts and marks_of(base.node) == marks_of(student.node):
+            return master
+        if base.parts or master.parts or student.parts:
+            return _merge_within(base, master, student)
     if node["type"] == "gap" and _answer(student) != _answer(base):
         node = with_attributes(node, answer=attributes_of(student.node).get("answer"))
     merged = merge_marks(marks_of(base.node), marks_of(master.node), marks_of(student.node))
@@ -183,12 +188,40 @@ def merge_token(base: Token, master: Token, student: Token) -> Token:
     return Token(base.key, {**bare, "marks": merged} if merged else bare)
 
 
+def _merge_within(base: Token, master: Token, student: Token) -> Token:
+    """A word whose marks change inside it on some side: piece by piece."""
+    sides = base, master, student
+    ends = sorted({end for token in sides for end in _ends(token)})
+    parts: list[Node] = []
+    for start, end in pairwise([0, *ends]):
+        marks = merge_marks(*(_marks_at(token, start) for token in sides))
+        text: Node = {"type": "text", "text": base.key[start:end]}
+        parts.append({**text, "marks": marks} if marks else text)
+    return in_parts(base.key, parts)
+
+
+def _ends(token: Token) -> list[int]:
+    """Where the pieces of a word end."""
+    return list(accumulate(len(part["text"]) for part in token.parts)) or [len(token.key)]
+
+
+def _marks_at(token: Token, at: int) -> Sequence[Mark]:
+    """The marks of the letter that stands there."""
+    if not token.parts:
+        return marks_of(token.node)
+    return marks_of(token.parts[bisect_right(_ends(token), at)])
+
+
 def merge_marks(base: Sequence[Mark], master: Sequence[Mark], student: Sequence[Mark]) -> list[Mark]:
-    """Marks that either side added are added, marks that either took away are gone; one of each type."""
+    """Marks that either side added are added, marks that either took away are gone; one of each type.
+
+    Where both set the same type differently, the student's highlight lives (R12), of others the master's.
+    """
     by_type: dict[str, Mark] = {}
     for mark in [*student, *master]:
         taken_away = mark in base and not (mark in master and mark in student)
-        if not taken_away:
+        students_own = mark["type"] == "highlight" and mark["type"] in by_type
+        if not taken_away and not students_own:
             by_type[mark["type"]] = mark
     return list(by_type.values())
 

@@ -3,8 +3,8 @@
 from collections import Counter
 from collections.abc import Iterator
 
-from red_thread.core.page.nodes import Node, attributes_of, walk
-from red_thread.core.page.tokens import is_word, split_words
+from red_thread.core.page.nodes import Node, is_text_block, plain_text, walk
+from red_thread.core.page.tokens import is_word, split_words, tokens_of
 
 
 def own_words(page: Node, edition: Node) -> int:
@@ -14,5 +14,7 @@ def own_words(page: Node, edition: Node) -> int:
 
 def _words(page: Node) -> Iterator[str]:
     for node in walk(page):
-        text = node["text"] if node["type"] == "text" else attributes_of(node).get("answer") or ""
-        yield from filter(is_word, split_words(text))
+        if is_text_block(node):
+            yield from (token.key for token in tokens_of(node) if token.is_word)
+        elif node["type"] in ("gap", "image"):
+            yield from filter(is_word, split_words(plain_text(node)))

@@ -4,7 +4,7 @@ Word boundaries follow Unicode's extended grapheme clusters (UAX #29) for what m
 that are written without spaces go grapheme by grapheme.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby
 from typing import Any
@@ -29,12 +29,14 @@ Mark = dict[str, Any]
 class Token:
     """A word, a run of spaces, a mark of punctuation, a line break or a gap.
 
-    `key` is what it is compared by; `node` carries the marks, and the whole of a break or a gap. Nobody changes
-    one; it is not frozen because a merge makes thousands, and a frozen one takes three times as long to make.
+    `key` is what it is compared by; `node` carries the marks, and the whole of a break or a gap. `parts`: the pieces
+    of a word whose marks change inside it; it is one word all the same. Nobody changes a token; it is not frozen
+    because a merge makes thousands, and a frozen one takes three times as long to make.
     """
 
     key: str
     node: Node
+    parts: Sequence[Node] = ()
 
     @property
     def is_text(self) -> bool:
@@ -50,19 +52,49 @@ class Token:
 
 
 def tokens_of(block: Node) -> list[Token]:
-    """The tokens of a text block, marks and all.
-
-    A mark that begins inside a word parts it there; both parts stay next to each other.
-    """
+    """The tokens of a text block, marks and all."""
     tokens: list[Token] = []
-    for node in content_of(block):
-        if node["type"] == "text":
-            tokens += [Token(word, node) for word in split_words(node["text"])]
-        elif node["type"] == "gap":
-            tokens.append(Token(f"\0gap {attributes_of(node).get('id', '')}", node))
+    for is_text, nodes in groupby(content_of(block), _is_text):
+        if is_text:
+            tokens += _tokens_of_texts(list(nodes))
         else:
-            tokens.append(Token("\0break", node))
+            tokens += [Token(_key_of(node), node) for node in nodes]
     return tokens
+
+
+def _is_text(node: Node) -> bool:
+    return node["type"] == "text"
+
+
+def _key_of(node: Node) -> str:
+    return f"\0gap {attributes_of(node).get('id', '')}" if node["type"] == "gap" else "\0break"
+
+
+def _tokens_of_texts(texts: list[Node]) -> list[Token]:
+    """The tokens of texts that stand next to each other; where the marks change parts no word."""
+    if len(texts) == 1:
+        return [Token(word, texts[0]) for word in split_words(texts[0]["text"])]
+    tokens: list[Token] = []
+    waiting = [(node, node["text"]) for node in reversed(texts)]
+    for word in split_words("".join([node["text"] for node in texts])):
+        parts: list[Node] = []
+        left = word
+        while left:
+            node, text = waiting.pop()
+            piece = text[: len(left)]
+            left = left[len(piece) :]
+            if len(piece) < len(text):
+                waiting.append((node, text[len(piece) :]))
+            if piece:
+                parts.append({**node, "text": piece})
+        tokens.append(in_parts(word, parts))
+    return tokens
+
+
+def in_parts(word: str, parts: Sequence[Node]) -> Token:
+    """The token of a word that consists of these pieces of text."""
+    alike = all(marks_of(part) == marks_of(parts[0]) for part in parts)
+    return Token(word, parts[0], () if alike else parts)
 
 
 def split_words(text: str) -> list[str]:
@@ -95,13 +127,21 @@ def needs_space(left: str, right: str) -> bool:
 def inline_of(tokens: Iterable[Token]) -> list[Node]:
     """The nodes that hold these tokens, neighbours with the same marks joined."""
     content: list[Node] = []
-    for like, group in groupby((token for token in tokens if token.key), _joins):
+    for like, group in groupby(_pieces(tokens), _joins):
         if like is None:
             content.extend(token.node for token in group)
         else:
             first = next(group)
             content.append({**first.node, "text": first.key + "".join([token.key for token in group])})
     return content
+
+
+def _pieces(tokens: Iterable[Token]) -> Iterator[Token]:
+    for token in tokens:
+        if token.parts:
+            yield from [Token(part["text"], part) for part in token.parts]
+        elif token.key:
+            yield token
 
 
 def _joins(token: Token) -> Sequence[Mark] | None:
