@@ -8,7 +8,9 @@ import pytest
 
 from red_thread.actions import run_push as running
 from red_thread.actions.run_push import run_push
+from red_thread.actions.save_copy import save_copy
 from red_thread.store.database import Database
+from tests.notation import page
 from tests.school import School, actor_of
 
 
@@ -137,3 +139,35 @@ async def test_only_the_notebooks_owner_writes_in_it(school: School, hand: str):
         else:
             with pytest.raises(NotFound):
                 await saving
+
+
+async def test_pulling_back_waits_for_a_page_that_is_being_saved_and_keeps_it(school: School):
+    ada, ben = await school.add_class("9A", 2)
+    tides = await school.add_page("a:one | q=space[ p: ]")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    async with school.database.begin() as unit:
+        await unit.notebooks.lock(copy.id)  # as a save does first; nothing is written yet that others could see
+        pulling = asyncio.create_task(school.pull_back("drawer", [tides], "9A"))
+        await asyncio.sleep(0.3)
+        document = page("a:one | q=space[ p:mine ]")
+        await save_copy(unit, actor_of(ada), copy.id, document, copy.revision, copy.edition_id)
+    _, counts = await pulling
+    assert counts == {"in-drawer": 1, "gone": 1}
+    assert await school.reads(ada, tides) == "a:one | q=space[ p:mine ]"
+    assert await school.shelf(ben) == ["[Tides]"]
+
+
+async def test_pulling_back_undoing_and_pushing_all_at_once_end_in_one_of_their_orders(school: School):
+    students = await school.add_class("9A", 8)
+    tides = await school.add_page("a:one | q=space[ p: ]", "Tides today")
+    await school.push([tides], "9A")
+    for student in students[:4]:
+        await school.write(student, tides, "a:one | q=space[ p:mine ]")
+    await school.rewrite(tides, "a:two | q=space[ p: ]", "Tides today")
+    pull_back_id, _ = await school.pull_back("teacher", [tides], "9A")
+    await asyncio.gather(school.undo(pull_back_id), school.push([tides], "9A"), school.push([tides], "9A"))
+    assert await school.push([tides], "9A") == {"has-it": 8}
+    for student in students:
+        assert await school.shelf(student) == ["[Tides]", "Tides today"]
+        assert ("mine" in await school.reads(student, tides)) == (student in students[:4])

@@ -1,6 +1,7 @@
 """Starting a push: its editions are made and its job is enqueued in one transaction."""
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_teacher
 from red_thread.actions.plan_push import PushRequest, choose, say_pages, say_whom
 from red_thread.actions.ports import Unit
 from red_thread.core.page.nodes import attributes_of, walk
@@ -8,6 +9,9 @@ from red_thread.core.page.nodes import attributes_of, walk
 
 async def start_push(unit: Unit, actor: Actor, request: PushRequest) -> int:
     """Returns the push's id. What is pushed is fixed now, whatever the teacher types while it runs."""
+    await require_teacher(unit, actor, request.master_id, "push from")
+    # Two who push the same change at the same moment must not both make its edition.
+    await unit.masters.lock_pages(list(request.page_ids))
     chosen = await choose(unit, actor, request)
     editions: dict[int, int] = {}
     for page in chosen.pages:

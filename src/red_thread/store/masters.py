@@ -195,6 +195,10 @@ class MasterStore:
         found = await self._pages(t.Page.id == page_id)
         return found[0] if found else None
 
+    async def lock_pages(self, page_ids: list[int]) -> None:
+        wanted = select(t.Page.id).where(t.Page.id.in_(page_ids)).order_by(t.Page.id)
+        await self.connection.execute(wanted.with_for_update(key_share=True))
+
     async def pages(self, page_ids: list[int]) -> list[MasterPage]:
         return await self._pages(t.Page.id.in_(page_ids))
 
