@@ -61,7 +61,8 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
     """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotAllowed."""
-    pages, outline = await choose_pages(unit, actor, request)
+    pages = await choose_pages(unit, actor, request)
+    outline = await unit.masters.outline(request.master_id)
     order = rank(outline.page_order())
     for page in pages:
         if page.id not in order:
@@ -72,15 +73,15 @@ async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
     return Chosen(outline, tuple(pages), editions, audience)
 
 
-async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> tuple[list[MasterPage], Outline]:
-    """The pages of a request and their master's outline, which may not have them any more."""
+async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[MasterPage]:
+    """The pages of a request, of which some may have been taken out of the master."""
     await require_teacher(unit, actor, request.master_id, "push from")
     if not request.page_ids:
         raise NothingChosen
     pages = await unit.masters.pages(list(request.page_ids))
     if len(pages) < len(set(request.page_ids)) or any(p.master_id != request.master_id for p in pages):
         raise NotFound(what="page")
-    return pages, await unit.masters.outline(request.master_id)
+    return pages
 
 
 async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:

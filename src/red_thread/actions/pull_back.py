@@ -71,7 +71,7 @@ async def undo_pull_back(unit: Unit, actor: Actor, pull_back_id: int) -> int:
 async def _planned(
     unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages, lock: bool
 ) -> tuple[list[MasterPage], list[int], PullBackPlan]:
-    pages, _ = await choose_pages(unit, actor, request)
+    pages = await choose_pages(unit, actor, request)
     audience = await choose_audience(unit, request)
     if lock:
         await unit.masters.hold(request.master_id)

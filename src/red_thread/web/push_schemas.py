@@ -67,13 +67,18 @@ class ReachedOut(Schema):
     class_name: str
 
 
-class PlanOut(Schema):
+class PlannedOut(Schema):
+    """What will happen, and to whom."""
+
     counts: dict[RowOutcomeName, int]
     changes_anything: bool
     rows: list[RowsOut]
-    woven: list[WovenOut]
     students: list[ReachedOut]
     titles: dict[int, str]
+
+
+class PlanOut(PlannedOut):
+    woven: list[WovenOut]
 
 
 class PullBackRequestIn(PushRequestIn):
@@ -90,13 +95,8 @@ class OwnWordsOut(Schema):
     words: int
 
 
-class PullBackPlanOut(Schema):
-    counts: dict[RowOutcomeName, int]
-    changes_anything: bool
-    rows: list[RowsOut]
+class PullBackPlanOut(PlannedOut):
     words: list[OwnWordsOut]
-    students: list[ReachedOut]
-    titles: dict[int, str]
 
 
 class PutBackOut(Schema):
