@@ -114,9 +114,9 @@ def _regions(base: Node | None, master: Node, student: Node, in_space: bool) -> 
 
 def _region(base: list[Token], settled: Settled) -> ExplainedRegion:
     return ExplainedRegion(
-        wording(base[settled.start : settled.end]),
-        wording(settled.master),
-        wording(settled.student),
-        "".join(wording(piece) for _, piece in settled.pieces),
+        wording(base[settled.start : settled.end]).strip(),
+        wording(settled.master).strip(),
+        wording(settled.student).strip(),
+        " ".join(wording(piece).strip() for _, piece in settled.pieces),
         settled.reason,
     )
