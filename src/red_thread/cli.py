@@ -6,7 +6,7 @@ import json
 import logging
 import sys
 from pathlib import Path
-from typing import Annotated, Any
+from typing import Annotated, Any, cast
 
 import orjson
 import structlog
@@ -103,6 +103,7 @@ def merge(
         for line in sys.stdin.buffer:
             if line.strip():
                 sys.stdout.buffer.write(_merge_line(line) + b"\n")
+                sys.stdout.buffer.flush()
         return
     if base is None or master is None or student is None:
         sys.exit("merge takes three files, BASE.json MASTER.json STUDENT.json, or --stream.")
@@ -131,16 +132,36 @@ def _read_json(path: Path) -> object:
 
 
 def _merge_line(line: bytes) -> bytes:
+    """One line of the stream; whatever it holds, the answer is one line too, and the stream goes on."""
     try:
-        pages = orjson.loads(line)
-        missing = [name for name in ("base", "master", "student") if name not in pages]
+        pages = _parsed(line)
+        if not isinstance(pages, dict):
+            return orjson.dumps({"error": "the line is no JSON object with base, master and student"})
+        told = cast(dict[str, Any], pages)
+        missing = [name for name in ("base", "master", "student") if name not in told]
         if missing:
             return orjson.dumps({"error": f"the line has no {' and no '.join(missing)}"})
-        return orjson.dumps(merge_page(pages["base"], pages["master"], pages["student"]).as_json())
-    except orjson.JSONDecodeError as error:
-        return orjson.dumps({"error": f"the line is not JSON: {error}"})
+        return orjson.dumps(merge_page(told["base"], told["master"], told["student"]).as_json())
+    except ValueError as error:
+        return orjson.dumps({"error": f"the line is not JSON: {_in_utf8(error)}"})
     except NotAPage as error:
-        return orjson.dumps({"error": str(error)})
+        return orjson.dumps({"error": _in_utf8(error)})
+    except (RecursionError, MemoryError, ArithmeticError, LookupError, TypeError, AttributeError) as error:
+        return orjson.dumps({"error": f"the merge could not be made, which is a defect: {type(error).__name__}"})
+
+
+def _parsed(line: bytes) -> object:
+    """The line as JSON. Lone surrogates are let through: the check of the page says where they stand."""
+    try:
+        return orjson.loads(line)
+    except orjson.JSONDecodeError:
+        if rb"\ud" not in line.lower():
+            raise
+        return json.loads(line)
+
+
+def _in_utf8(error: Exception) -> str:
+    return str(error).encode(errors="replace").decode()
 
 
 def _log_plainly() -> None:

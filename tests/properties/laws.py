@@ -6,6 +6,7 @@ from typing import Any
 
 from red_thread.core.merge import merge_page
 from red_thread.core.page.check import check_page
+from red_thread.core.page.grid import grid_of
 from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
 from red_thread.core.page.tokens import split_words
 
@@ -28,21 +29,17 @@ def ids(page: dict[str, Any]) -> list[str]:
 
 def ragged_tables(page: dict[str, Any]) -> Iterator[str]:
     for node in walk(page):
-        if node["type"] == "table" and len({len(content_of(row)) for row in content_of(node)}) > 1:
+        if node["type"] == "table" and len(set(grid_of(content_of(node)).widths)) > 1:
             yield attributes_of(node)["id"]
 
 
-def empty_wrappers(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> Iterator[str]:
-    """New wrappers of the master whose blocks the student has all taken out: they may stay away (R2)."""
-    old, mine = set(ids(base)), set(ids(student))
-
-    def stays_away(node: dict[str, Any]) -> bool:
-        inside = [kid for kid in content_of(node) if attributes_of(kid).get("id")]
-        return bool(inside) and all(
-            kid["attrs"]["id"] not in mine if kid["attrs"]["id"] in old else stays_away(kid) for kid in inside
-        )
-
-    yield from (attributes_of(node)["id"] for node in walk(master) if node["type"] != "doc" and stays_away(node))
+def leaves(page: dict[str, Any]) -> set[str]:
+    """What is no wrapper: a new one arrives with what it holds, and stays away if that has gone (R2)."""
+    return {
+        attributes_of(node)["id"]
+        for node in walk(page)
+        if node["type"] in ("paragraph", "heading", "codeBlock", "image", "horizontalRule", "space")
+    }
 
 
 def nothing_in_tables(page: dict[str, Any]) -> Iterator[str]:
@@ -52,6 +49,39 @@ def nothing_in_tables(page: dict[str, Any]) -> Iterator[str]:
             things = any(below["type"] in ("image", "horizontalRule", "space") for below in walk(node))
             if not things and not plain_text(node).strip() and attributes_of(node).get("id"):
                 yield attributes_of(node)["id"]
+
+
+def hands(page: dict[str, Any]) -> Iterator[str]:
+    """Strokes, pins and photos, each as one can look for it."""
+    for node in walk(page):
+        attributes = attributes_of(node)
+        yield from (repr(thing) for name in ("strokes", "pins") for thing in attributes.get(name) or ())
+        if node["type"] == "image":
+            yield attributes["src"]
+
+
+def answers(page: dict[str, Any]) -> dict[str, str]:
+    return {n["attrs"]["id"]: n["attrs"].get("answer") or "" for n in walk(page) if n["type"] == "gap"}
+
+
+def filled_up(page: dict[str, Any], known: set[str]) -> list[str]:
+    """Items that stand with nothing in them but what a merge had to make."""
+    return [
+        node["attrs"]["id"]
+        for node in walk(page)
+        if node["type"] in ("listItem", "taskItem")
+        and not any(i in known or i.startswith("kept~") for i in ids(node)[1:])
+    ]
+
+
+def check_answers(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any], page: dict[str, Any]) -> None:
+    """Drawings, pins and photos are there; a gap that both still have holds what the student put in it (R3, R10)."""
+    gone = set(hands(student)) - set(hands(base)) - set(hands(page))
+    assert not gone, f"drawings, pins or photos are lost: {gone}"
+    before, there, mine, now = answers(base), answers(master), answers(student), answers(page)
+    for gap, answer in mine.items():
+        if gap in there and answer and answer != before.get(gap, "") and gap in now:
+            assert now[gap] == answer, f"the answer in {gap} is {now[gap]!r}"
 
 
 def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any]) -> None:
@@ -65,10 +95,15 @@ def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, 
     assert not lost, f"words of the student's are lost: {lost}"
     strange = [word for word in now if word not in mine and word not in theirs and word not in began]
     assert not strange, f"words came from nowhere: {strange}"
-    arriving = {i for i in ids(master) if i not in ids(base)} - set(empty_wrappers(base, master, student))
+    arriving = leaves(master) - set(ids(base))
     arriving -= set(nothing_in_tables(master))
     assert arriving <= set(ids(page)), f"new blocks did not arrive: {arriving - set(ids(page))}"
-    assert not list(ragged_tables(page)), "a table is ragged"
+    ragged = [table for side in (base, master, student) for table in ragged_tables(side)]
+    assert ragged or not list(ragged_tables(page)), "a table is ragged"
+    if all(conflict.kind != "retyped" for conflict in merged.conflicts):
+        check_answers(base, master, student, page)
+    empty = filled_up(page, {*ids(base), *ids(master), *ids(student)})
+    assert not empty, f"empty items stay behind: {empty}"
     assert (merged.outcome == "conflicted") == bool(merged.conflicts)
     assert merge_page(master, master, page).page == page, "the same edition again changes something"
     assert merge_page(base, master, student).page == page, "the same three pages give another result"

@@ -1,5 +1,6 @@
 """Merging a block's kind and attributes, one by one (R9, R10): whose each is stands in the table of kinds."""
 
+from collections.abc import Set
 from typing import Any
 
 import regex
@@ -10,11 +11,14 @@ from red_thread.core.page.nodes import Node, attributes_of
 _MISSING: Any = object()
 
 
-def merge_attributes(base: Node | None, master: Node | None, student: Node | None) -> Node:
+def merge_attributes(
+    base: Node | None, master: Node | None, student: Node | None, *, last_stands: bool = False
+) -> Node:
     """A node of the merged kind with the merged attributes and nothing in it; at least one side is there.
 
     A student's attribute is the student's as soon as the student changed it. A teacher's attribute that only
-    the student changed stands, except the settings of a space. What both changed is the teacher's.
+    the student changed stands, except the settings of a space. What both changed is the teacher's, or the student's
+    where `last_stands`.
     """
     if master is None or student is None:
         return _bare(master or student or {})
@@ -23,15 +27,16 @@ def merge_attributes(base: Node | None, master: Node | None, student: Node | Non
     before, theirs, mine = attributes_of(base or {}), attributes_of(master), attributes_of(student)
     merged: dict[str, Any] = {}
     for name in {**theirs, **mine}:
-        value = _merge_one(name, kind.students, kind.name == "space", before, theirs, mine)
-        if value is not _MISSING:
+        students = mine.keys() | theirs.keys() if last_stands else kind.students
+        value = _merge_one(name, students, kind.name == "space", before, theirs, mine)
+        if value is not _MISSING and (name == "id" or name in kind.attributes):
             merged[name] = value
     return {**_bare(source), "attrs": merged}
 
 
 def _merge_one(
     name: str,
-    students: frozenset[str],
+    students: Set[str],
     settings: bool,
     before: dict[str, Any],
     master: dict[str, Any],
@@ -59,8 +64,24 @@ def _bare(node: Node) -> Node:
 _NUMBER = regex.compile(r"\s*[-+−]?\d+([.,]\d+)?\s*")
 
 
-def fits(space_kind: str, answer: str) -> bool:
-    """Whether an answer may stay when its space becomes one of this kind."""
-    if not answer.strip() or space_kind == "lines":
+def fits(space_kind: str, words: str, has_things: bool) -> bool:
+    """Whether an answer may stay when its space becomes one of this kind.
+
+    words: what is written in it. has_things: whether there is a photo, a drawing or a pin of the student's in it.
+    """
+    if has_things:
+        return space_kind in ("photo", "sketch") and not words.strip()
+    if not words.strip() or space_kind == "lines":
         return True
-    return space_kind == "number" and bool(_NUMBER.fullmatch(answer))
+    return space_kind == "number" and bool(_NUMBER.fullmatch(words))
+
+
+def merge_drawings(merged: Node, base: Node, saved: Node, typed: Node) -> Node:
+    """A space in which two windows drew: what either put in is there (R16)."""
+    attributes = dict(attributes_of(merged))
+    for name in KINDS["space"].students:
+        before, here, there = (attributes_of(node).get(name) or [] for node in (base, typed, saved))
+        added = [thing for thing in there if thing not in before and thing not in here]
+        if added:
+            attributes[name] = [*here, *added]
+    return {**merged, "attrs": attributes}

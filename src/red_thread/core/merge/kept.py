@@ -1,61 +1,85 @@
-"""Kept blocks: the student's words, held where they would otherwise have had to go."""
+"""Kept blocks and the records of conflicts: words, held where they would otherwise have had to go."""
 
 from collections.abc import Sequence
 
-from red_thread.core.merge.result import ConflictKind
+from red_thread.core.merge.gaps import gaps_as_words
+from red_thread.core.merge.result import Conflict, ConflictKind
+from red_thread.core.merge.sides import Sides
 from red_thread.core.page.fingerprint import short_name
-from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, plain_text, with_content
-from red_thread.core.page.tokens import needs_space
+from red_thread.core.page.nodes import Node, attributes_of, content_of, id_of, paragraph, plain_text, walk, with_content
 
 _WHY = {
     ConflictKind.TEXT: "both-changed",
+    ConflictKind.ANSWER: "other-window",
     ConflictKind.TAKEN_OUT: "taken-out",
     ConflictKind.RETYPED: "retyped",
     ConflictKind.TITLE: "title",
 }
 
 
-def make_kept(source: str, kind: ConflictKind, blocks: Sequence[Node], taken: set[str]) -> Node:
-    """A kept block with a copy of these blocks. Its ids depend on what it holds, and are new."""
-    stem = f"kept~{short_name(source, _WHY[kind], list(blocks))}"
-    kept_id, count = stem, 2
-    while kept_id in taken:
-        kept_id, count = f"{stem}.{count}", count + 1
-    taken.add(kept_id)
-    copied = [_copy(block, f"{kept_id}.{n}") for n, block in enumerate(blocks, 1)]
-    return {
-        "type": "kept",
-        "attrs": {"id": kept_id, "from": source, "why": _WHY[kind]},
-        "content": copied or [paragraph(f"{kept_id}.1")],
-    }
+class Knots:
+    """The conflicts of one merge. `windows`: it is of two windows of one student (R16)."""
 
+    def __init__(self, sides: Sides, windows: bool) -> None:
+        self.renamed, self.windows = sides.renamed, windows
+        self.conflicts: list[Conflict] = []
+        pages = (sides.base, sides.master, sides.student)
+        self.taken = {block_id for page in pages for block_id in (*page.places, *page.gaps)}
+        self.there = {
+            (attributes_of(place.node).get("from"), plain_text(place.node)): block_id
+            for block_id, place in sides.student.places.items()
+            if place.node["type"] == "kept"
+        }
 
-def kept_title(title: str, taken: set[str]) -> Node:
-    return make_kept("doc", ConflictKind.TITLE, [paragraph("title", title)], taken)
+    def record(self, block_id: str, kind: ConflictKind, master: str, student: str, kept: str | None = None) -> None:
+        """Records a conflict. master, student: the wording of the whole block on either side."""
+        self.conflicts.append(Conflict(self.renamed.get(block_id, block_id), kind, master, student, kept))
+
+    def keep(
+        self, block_id: str, kind: ConflictKind, blocks: Sequence[Node], master: str, student: str
+    ) -> list[Node]:
+        """Records a conflict and gives the kept block that holds these blocks.
+
+        Nothing where the student has a knot of the same block with the same words already (R14).
+        """
+        source = self.renamed.get(block_id, block_id)
+        why = "other-window" if self.windows else _WHY[kind]
+        words = "\n".join(filter(None, map(plain_text, blocks)))
+        there = self.there.get((source, words)) if words else None
+        if there is not None:
+            self.record(block_id, kind, master, student, there)
+            return []
+        kept = self._made(source, why, blocks)
+        self.record(block_id, kind, master, student, id_of(kept))
+        return [kept]
+
+    def _made(self, source: str, why: str, blocks: Sequence[Node]) -> Node:
+        """A kept block with a copy of these blocks. Its ids depend on what it holds, and are new."""
+        stem = f"kept~{short_name(source, why, list(blocks))}"
+        kept_id, count = stem, 2
+        while any(taken == kept_id or taken.startswith(f"{kept_id}.") for taken in self.taken):
+            kept_id, count = f"{stem}-{count}", count + 1
+        copied = [_copy(block, f"{kept_id}.{n}") for n, block in enumerate(blocks, 1)]
+        made: Node = {
+            "type": "kept",
+            "attrs": {"id": kept_id, "from": source, "why": why},
+            "content": copied or [paragraph(f"{kept_id}.1")],
+        }
+        self.taken.update(attributes_of(node).get("id", "") for node in walk(made))
+        return made
+
+    def fresh(self, stem: str) -> str:
+        """An id that no block has, the same for the same merge."""
+        while stem in self.taken:
+            stem += "+"
+        self.taken.add(stem)
+        return stem
 
 
 def _copy(node: Node, new_id: str) -> Node:
     """The node with new ids all the way down; a gap becomes the words of its answer."""
     if node["type"] in ("text", "hardBreak"):
         return node
-    children = _without_gaps(content_of(node))
+    children = gaps_as_words(content_of(node))
     copied = [_copy(child, f"{new_id}.{n}") for n, child in enumerate(children, 1)]
     return with_content({**node, "attrs": {**attributes_of(node), "id": new_id}}, copied)
-
-
-def _without_gaps(children: Sequence[Node]) -> Sequence[Node]:
-    """Gaps as the words in them, which do not run together with the words around."""
-    if all(child["type"] != "gap" for child in children):
-        return children
-    said: list[Node] = []
-    after_gap = False
-    for child in children:
-        is_gap = child["type"] == "gap"
-        spoken: Node = {"type": "text", "text": plain_text(child)} if is_gap else child
-        if is_gap and not spoken["text"]:
-            continue
-        if said and (is_gap or after_gap) and needs_space(said[-1].get("text", ""), spoken.get("text", "")):
-            said.append({"type": "text", "text": " "})
-        said.append(spoken)
-        after_gap = is_gap
-    return said

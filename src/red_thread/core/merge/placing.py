@@ -7,11 +7,12 @@ own stays right under what it was written under, and what is new from the master
 
 from collections.abc import Iterator
 
+from red_thread.core.merge.columns import joined_away
 from red_thread.core.merge.order import merge_order
 from red_thread.core.merge.presence import Presence
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import holds
-from red_thread.core.page.kinds import BLOCKS
+from red_thread.core.page.kinds import BLOCKS, KINDS
 
 
 class Placing:
@@ -24,6 +25,8 @@ class Placing:
         self.holder: dict[str, str] = {}  # of every block that is among the kids of one
         self.left: dict[str, None] = {}  # containers of the master out of which the student moved blocks, in order
         self.among: dict[str, str] = {}  # blocks that follow their neighbours, each with the one before it
+        tables = [i for i, place in sides.student.places.items() if place.node["type"] == "table"]
+        self.joined = {cell: other for table in tables for cell, other in joined_away(sides, table).items()}
         self._choose_parents()
         self._follow_neighbours()
         self._place_masters()
@@ -42,6 +45,15 @@ class Placing:
             if not moved_by_master and self._may_hold(target, block_id) and not self._is_inside(target, block_id):
                 self.parents[block_id] = target
                 self.left[master[block_id].parent] = None
+        for block_id in list(self.parents):
+            self._stand_up(self.parents[block_id])
+
+    def _stand_up(self, holder: str) -> None:
+        """What a block could not leave after all has to be there for it."""
+        if holder not in self.presence.standing:
+            self.presence.standing.add(holder)
+            self.parents[holder] = self.sides.master.parent(holder)
+            self._stand_up(self.parents[holder])
 
     def _follow_neighbours(self) -> None:
         """What arrives between two blocks that the student put into one other container goes between them there."""
@@ -74,7 +86,11 @@ class Placing:
             self.holder[block_id] = holder
 
     def _may_hold(self, holder: str, block_id: str) -> bool:
-        return holder in self.presence.standing and holds(self._kind(holder), self._kind(block_id))
+        """Whether it can; an item becomes one of whatever list it comes into."""
+        if holder not in self.presence.standing:
+            return False
+        outer, inner = self._kind(holder), self._kind(block_id)
+        return holds(outer, inner) or (KINDS[outer].family, KINDS[inner].family) == ("list", "item")
 
     def _kind(self, block_id: str) -> str:
         """The kind that a block has in the result; a held one is a `kept`."""
@@ -88,9 +104,16 @@ class Placing:
         while block_id != "doc":
             if block_id == holder:
                 return True
-            found = self.parents.get(block_id)
-            block_id = found if found is not None else self.sides.student.parent(block_id)
+            block_id = self._parent_of(block_id)
         return False
+
+    def _parent_of(self, block_id: str) -> str:
+        """What is decided; else where the master has it, where it would have to stand; else where the student has it."""
+        found = self.parents.get(block_id)
+        if found is not None:
+            return found
+        side = self.sides.master if block_id in self.sides.master else self.sides.student
+        return side.parent(block_id)
 
     def _place_masters(self) -> None:
         holders = [i for i, place in self.sides.master.places.items() if place.kids]
@@ -136,17 +159,41 @@ class Placing:
         student = self.sides.student
         tied_to = self.parents.get(block_id)
         at = block_id
-        while True:
+        while at != "doc":
             holder = student.parent(at)
             siblings = student.kids(holder)
             for sibling in reversed(siblings[: siblings.index(at)]):
                 for above in self._last_of(sibling):
                     found = self._behind(above, block_id, tied_to)
                     if found is not None:
-                        return found, above
+                        return found
+            if holder in self.joined and holder not in self.presence.standing:
+                holder = self.joined[holder]
+                return holder, (self.kids[holder] or [None])[-1]
             if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
                 return holder, None
             at = holder
+        return self._before_the_next(block_id)
+
+    def _before_the_next(self, block_id: str) -> tuple[str, str | None]:
+        """An item with no neighbour above it goes before the next below it (R4: a first one stays first)."""
+        holder = self.sides.student.parent(block_id)
+        siblings = self.sides.student.kids(holder)
+        for below in siblings[siblings.index(block_id) :]:
+            target = self.holder.get(below)
+            if target is not None and self._may_hold(target, block_id) and not self._is_inside(target, block_id):
+                at = self.kids[target].index(below)
+                return target, self.kids[target][at - 1] if at else None
+        return self._in_a_shell(holder)
+
+    def _in_a_shell(self, holder: str) -> tuple[str, None]:
+        """What has no other place keeps around it what it stood in."""
+        self.presence.standing.add(holder)
+        if holder not in self.holder:
+            outer, before = self._place_for(holder)
+            self._insert(outer, holder, before)
+            self.kids.setdefault(holder, [])
+        return holder, None
 
     def _last_of(self, block_id: str) -> Iterator[str]:
         """The block, or of one that has gone what it held and is placed, the last first."""
@@ -156,13 +203,16 @@ class Placing:
         for kid in reversed(self.sides.student.kids(block_id)):
             yield from self._last_of(kid)
 
-    def _behind(self, above: str, block_id: str, tied_to: str | None) -> str | None:
-        """The container in which the block may stand behind `above`, if it may."""
+    def _behind(self, above: str, block_id: str, tied_to: str | None) -> tuple[str, str] | None:
+        """The container in which the block may stand behind `above`, or behind the list or table of that."""
         holder = self.holder.get(above)
+        is_part = self._kind(block_id) not in BLOCKS
+        while holder is not None and not is_part and self._kind(above) not in BLOCKS and above != "doc":
+            above, holder = holder, self.holder.get(holder)
         if holder is None or (tied_to and holder != tied_to):
             return None
-        if self._kind(block_id) not in BLOCKS and holder != self.sides.student.parent(block_id):
+        if is_part and holder != self.sides.student.parent(block_id) and KINDS[self._kind(holder)].family != "list":
             return None
         if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
-            return holder
+            return holder, above
         return None

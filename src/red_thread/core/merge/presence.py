@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from red_thread.core.merge.columns import columns_that_stay
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.taken_out import TakenOut, taken_out_of_tables
-from red_thread.core.page.kinds import BLOCKS
+from red_thread.core.page.kinds import BLOCKS, KINDS
 
 
 @dataclass(slots=True)
@@ -29,14 +29,24 @@ class Presence:
         return block_id in self.standing or block_id in self.held
 
 
-def find_presence(sides: Sides) -> Presence:
-    """Decides for all blocks of the three pages."""
+def find_presence(sides: Sides, windows: bool = False) -> Presence:
+    """Decides for all blocks of the three pages. windows: what was typed last stands, in a space and outside (R16)."""
     presence = Presence({"doc"}, taken_out=taken_out_of_tables(sides))
     _settle_master(sides, presence, "doc")
     presence.shells = _shells(sides)
-    whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides)
-    _settle_student(sides, presence, "doc", in_space=False, whole=whole, stays_whole=False)
+    whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides) | _starter_tables(sides)
+    _settle_student(sides, presence, "doc", in_space=windows, whole=whole, stays_whole=False)
+    if windows:
+        _let_stand(sides, presence)
     return presence
+
+
+def _let_stand(sides: Sides, presence: Presence) -> None:
+    """Of two windows of one student none takes out what was written in the other."""
+    for block_id in presence.held:
+        presence.standing.update([block_id, *_below(sides, block_id)])
+    presence.held.clear()
+    presence.answers.clear()
 
 
 def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
@@ -44,7 +54,8 @@ def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
     if block_id in presence.taken_out.stay_out:
         return False
     kids = sides.master.places[block_id].kids
-    inside = [_settle_master(sides, presence, kid) for kid in kids] if kids else []
+    settled = [(kid, _settle_master(sides, presence, kid)) for kid in kids]
+    inside = [stands for kid, stands in settled if not _left(sides, kid)]
     if block_id == "doc":
         return True
     if block_id in sides.student.places:
@@ -60,6 +71,11 @@ def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
     if stands:
         presence.standing.add(block_id)
     return stands
+
+
+def _left(sides: Sides, kid: str) -> bool:
+    """Whether the student alone has moved the block elsewhere: it is no content of where it was (R7, R8)."""
+    return kid in sides.base and not sides.moved_by_master(kid) and sides.moved_by_student(kid)
 
 
 def _complete(sides: Sides, presence: Presence, block_id: str, all_of_it: bool) -> None:
@@ -89,9 +105,11 @@ def _settle_student(
     kind = place.node["type"]
     if gone and kind == "space":
         return _hold_space(sides, presence, block_id)
-    inside = [
-        _settle_student(sides, presence, kid, in_space or kind == "space", whole, stays_whole) for kid in place.kids
+    settled = [
+        (kid, _settle_student(sides, presence, kid, in_space or kind == "space", whole, stays_whole))
+        for kid in place.kids
     ]
+    inside = [stands for kid, stands in settled if kid not in sides.master]
     if not gone:
         presence.standing.add(block_id)
         return True
@@ -103,9 +121,10 @@ def _settle_gone(
 ) -> bool:
     """A block that the master took out and that is no space."""
     wrote = sides.wrote_in(block_id)
-    is_block = sides.student.node(block_id)["type"] in BLOCKS
-    holds_blocks = bool(sides.student.kids(block_id))
-    if in_space and (wrote or (inside and not is_block)):
+    kind = sides.student.node(block_id)["type"]
+    is_block, holds_blocks = kind in BLOCKS, bool(sides.student.kids(block_id))
+    holds_items = not KINDS[kind].holds & BLOCKS and not _neighbours_went_on(sides, block_id)
+    if in_space and (wrote or (inside and (holds_items or not is_block))):
         _stand_as_answer(sides, presence, block_id, wrote)
         return True
     if wrote and is_block and not holds_blocks:
@@ -133,7 +152,7 @@ def _hold_space(sides: Sides, presence: Presence, block_id: str) -> bool:
     for below in _below(sides, block_id):
         if below in sides.master:
             presence.standing.add(below)
-    if not sides.wrote_inside(block_id):
+    if not sides.wrote_in_what_goes(block_id):
         return False
     presence.held.add(block_id)
     return True
@@ -145,18 +164,43 @@ def _below(sides: Sides, block_id: str) -> list[str]:
 
 
 def _shells(sides: Sides) -> set[str]:
-    """What the student's own items, rows and cells stand in, as far as the master took it out."""
+    """What the student's own items, rows and cells stand in, as far as the master took it out.
+
+    An item needs none whose neighbours stand in another list of the master's now: it goes there with them (R4).
+    """
     found: set[str] = set()
     for block_id, place in sides.student.places.items():
         if place.node["type"] in BLOCKS or block_id == "doc" or not sides.is_own(block_id):
             continue
         above = place.parent
+        if KINDS[place.node["type"]].family == "item" and _neighbours_went_on(sides, above):
+            continue
         while above not in found and sides.taken_out_by_master(above):
             found.add(above)
             if sides.student.node(above)["type"] in BLOCKS:
                 break
             above = sides.student.parent(above)
     return found
+
+
+def _neighbours_went_on(sides: Sides, holder: str) -> bool:
+    """Whether the master took a list out and put some of its items into another."""
+    return sides.taken_out_by_master(holder) and any(
+        kid in sides.master and KINDS[sides.master.node(kid)["type"]].family == "item"
+        for kid in sides.student.kids(holder)
+    )
+
+
+def _starter_tables(sides: Sides) -> set[str]:
+    """Tables in a writing space that the master took out and the student wrote in: they stand whole (R9)."""
+    return {
+        table
+        for table, place in sides.student.places.items()
+        if place.node["type"] == "table"
+        and sides.taken_out_by_master(table)
+        and sides.wrote_inside(table)
+        and any(sides.student.node(above)["type"] == "space" for above in sides.student.ancestors(table))
+    }
 
 
 def _rows_that_stay(sides: Sides, shells: set[str]) -> set[str]:

@@ -11,11 +11,12 @@ from red_thread.core.page.tokens import tokens_of
 
 @dataclass(slots=True)
 class Sides:
-    """Base, master and student, checked."""
+    """Base, master and student, checked. `renamed`: what a block was called before it had to get another id."""
 
     base: CheckedPage
     master: CheckedPage
     student: CheckedPage
+    renamed: dict[str, str] = field(default_factory=dict[str, str])
     _wrote: dict[str, bool] = field(default_factory=dict[str, bool])
 
     def is_own(self, block_id: str) -> bool:
@@ -24,6 +25,14 @@ class Sides:
 
     def taken_out_by_master(self, block_id: str) -> bool:
         return block_id in self.base.places and block_id not in self.master.places
+
+    def moved_by_master(self, block_id: str) -> bool:
+        """Whether the master has the block in another container than the base."""
+        return self.master.parent(block_id) != self.base.parent(block_id)
+
+    def moved_by_student(self, block_id: str) -> bool:
+        """Whether the student has a block of the base in another container."""
+        return block_id in self.student and self.student.parent(block_id) != self.base.parent(block_id)
 
     def wrote_in(self, block_id: str) -> bool:
         """Whether the student wrote in the block itself, not in what it holds."""
@@ -34,6 +43,11 @@ class Sides:
     def wrote_inside(self, block_id: str) -> bool:
         """Whether the student wrote in the block or in anything below it."""
         return self.wrote_in(block_id) or any(map(self.wrote_inside, self.student.kids(block_id)))
+
+    def wrote_in_what_goes(self, block_id: str) -> bool:
+        """The same, but for what the master has moved elsewhere: it does not go with the block (R7)."""
+        kids = [kid for kid in self.student.kids(block_id) if kid not in self.master]
+        return self.wrote_in(block_id) or any(map(self.wrote_in_what_goes, kids))
 
     def _has_new_words(self, block_id: str) -> bool:
         if block_id not in self.base:
@@ -48,9 +62,12 @@ class Sides:
         return _new_hand(base, student)
 
     def changed_by_master(self, block_id: str) -> bool:
-        """Whether the master changed a block's own words, settings or kind; marks alone are no change."""
+        """Whether the master changed a block's own words, settings or kind.
+
+        Marks alone are no change, nor is what is the student's: a tick, a pick, an answer.
+        """
         base, master = self.base.node(block_id), self.master.node(block_id)
-        if base["type"] != master["type"] or attributes_of(base) != attributes_of(master):
+        if base["type"] != master["type"] or _settings(base) != _settings(master):
             return True
         if not is_text_block(base):
             return False
@@ -59,8 +76,13 @@ class Sides:
         ]
 
 
+def _settings(node: Node) -> dict[str, object]:
+    students = KINDS[node["type"]].students
+    return {name: value for name, value in attributes_of(node).items() if name not in students}
+
+
 def _identity(key: str, node: Node) -> tuple[str, object]:
-    return key, None if node["type"] == "text" else attributes_of(node)
+    return key, None if node["type"] == "text" else _settings(node)
 
 
 def _new_hand(base: Node, student: Node) -> bool:

@@ -7,8 +7,8 @@ Columns are told apart only where every cell spans one.
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from red_thread.core.merge.columns import spans_one
 from red_thread.core.merge.sides import Sides
+from red_thread.core.page.grid import spans_one
 from red_thread.core.page.nodes import is_text_block, plain_text
 from red_thread.core.page.tokens import tokens_of
 

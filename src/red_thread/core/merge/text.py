@@ -93,8 +93,6 @@ class TextMerge:
     def settle(self) -> Iterator[Settled]:
         """Every region in order, each with its decision; knows in the end whether any was a conflict."""
         for region in regions_of(self.base, self.by_master, self.master, self.by_student, self.student):
-            if region.master:
-                self._watch_gaps(region)
             yield self._settle(region)
 
     def _unchanged(self, start: int, end: int) -> Tokens:
@@ -129,7 +127,7 @@ class TextMerge:
 
     def _reason(self, region: Region, by_master: Tokens, by_student: Tokens) -> Reason:
         if not region.student:
-            return Reason.MASTER
+            return Reason.CONFLICT if self._loses_an_answer(region) else Reason.MASTER
         if not region.master:
             return Reason.STUDENT
         if [t.key for t in by_master] == [t.key for t in by_student]:
@@ -141,7 +139,7 @@ class TextMerge:
         master_wrote = any(_writes(hunk, self.master) for hunk in region.master)
         # A mark of punctuation set among words that the master took out goes with them.
         writes = _writes if master_wrote else _writes_words
-        if any(writes(hunk, self.student) for hunk in region.student):
+        if self._loses_an_answer(region) or any(writes(hunk, self.student) for hunk in region.student):
             return Reason.CONFLICT
         return Reason.OVER_DELETION if master_wrote else Reason.TAKEN_OUT
 
@@ -168,22 +166,15 @@ class TextMerge:
             return merge_token(self.base[k], token, other[other_at[k]])
         return merge_token(self.base[k], other[other_at[k]], token)
 
-    def _watch_gaps(self, region: Region) -> None:
+    def _loses_an_answer(self, region: Region) -> bool:
         """A gap that the master took out with an answer in it is a place that both changed."""
         for k in range(region.base_from, region.base_to):
             if k in self.at_master or self.base[k].node["type"] != "gap" or k not in self.at_student:
                 continue
             gap = self.student[self.at_student[k]]
             if gap.node["attrs"]["id"] not in self.gaps and answer_of(gap) not in ("", answer_of(self.base[k])):
-                self.conflicted = True
-
-
-def wrote_in_text(base: Tokens, student: Tokens) -> bool:
-    """Whether the student's tokens hold a word or an answer that the base has not."""
-    found = hunks([t.key for t in base], [t.key for t in student])
-    answers = {t.key: answer_of(t) for t in base}
-    answered = any(answer_of(t) not in ("", answers.get(t.key, "")) for t in student)
-    return answered or any(_writes_words(hunk, student) for hunk in found)
+                return True
+        return False
 
 
 def _writes(hunk: Hunk, side: Tokens) -> bool:

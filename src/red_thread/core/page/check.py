@@ -1,7 +1,8 @@
 """Is this a page? One pass that refuses what is not, mends ids (R15) and finds every block by its id.
 
-Refused: an unknown node or mark, wrong nesting, a wrong type of attribute, more than 32 levels below the
-page, over a million bytes, lone surrogates. Mended: a block without an id or with one that stands twice gets a new
+Refused: an unknown node or mark, wrong nesting, whatever the table of kinds does not name (an attribute, content of
+what holds nothing, a value that keeps not its rule), a span beyond its table, more than 32 levels below the page, over
+a million bytes, lone surrogates and the null character. Mended: a block without an id or with one that stands twice gets a new
 id, derived from what it holds and where it stands: the same page is always mended in the same way, and the same
 block on an edition and on its copy gets the same id.
 """
@@ -13,13 +14,19 @@ from operator import is_
 from typing import Any, cast
 
 import orjson
+import regex
 
 from red_thread.core.page.fingerprint import short_name
-from red_thread.core.page.kinds import BLOCKS, KINDS, MARKS, SPACE_KINDS, Content, Kind
+from red_thread.core.page.grid import span_beyond
+from red_thread.core.page.kinds import BLOCKS, INLINE, KINDS, MARKS, Content, Kind
 from red_thread.core.page.nodes import Node, attributes_of
+from red_thread.core.page.values import Rule
 
 DEEPEST = 32
 LARGEST = 1_000_000
+ROOM = 4  # times as large and deep may be what was taken in before: kept blocks grow it
+_NULL = regex.compile(rb"(?<!\\)(?:\\\\)*\\u0000")
+_KEYS = frozenset({"type", "attrs", "content", "marks"})
 _TEXT_BLOCKS = frozenset(name for name, kind in KINDS.items() if kind.content is Content.TEXT)
 
 
@@ -44,12 +51,13 @@ class Place:
 class CheckedPage:
     """A page known to be one. `places` finds each block by id, in reading order, `"doc"` first.
 
-    `plain`: the blocks with nothing in them that has an id of its own.
+    `plain`: the blocks with nothing in them that has an id of its own. `gaps`: the block that each gap stands in.
     """
 
     page: Node
     places: dict[str, Place] = field(default_factory=dict[str, "Place"])
     plain: dict[str, Node] = field(default_factory=dict[str, Node])
+    gaps: dict[str, str] = field(default_factory=dict[str, str])
 
     def __contains__(self, block_id: str) -> bool:
         return block_id in self.places
@@ -72,10 +80,14 @@ class CheckedPage:
         return found
 
 
-def check_page(page: Any, which: str = "given", before: CheckedPage | None = None) -> CheckedPage:
+def check_page(
+    page: Any, which: str = "given", before: CheckedPage | None = None, *, stored: bool = False
+) -> CheckedPage:
     """Checks and indexes a page.
 
     page: the JSON of a page. which: how to name it in an error (`base`, `master`, `student`).
+    stored: it does not come in but was taken in before; the limits of size and depth, which hold for what comes in,
+    leave room for what merges kept in it since.
     before: a page that was checked before. A block that stands just so on it is not looked at again: both pages
     then have the very same node.
     Raises NotAPage.
@@ -83,38 +95,64 @@ def check_page(page: Any, which: str = "given", before: CheckedPage | None = Non
     if not isinstance(page, dict) or cast(Node, page).get("type") != "doc":
         raise NotAPage(which, "doc", "it does not begin with a doc")
     node = cast(Node, page)
-    _check_size(node, which)
-    return _Checker(which, before).run(node)
+    room = ROOM if stored else 1
+    _check_size(node, which, LARGEST * room)
+    return _Checker(which, before, DEEPEST * room).run(node)
 
 
-def _check_size(page: Node, which: str) -> None:
+def _check_size(page: Node, which: str, largest: int) -> None:
     try:
-        size = len(orjson.dumps(page))
+        written = orjson.dumps(page)
     except (TypeError, RecursionError) as error:
-        why = (
-            "it holds text with lone surrogates"
-            if "surrogate" in str(error)
-            else f"it cannot be written down, {error}"
-        )
-        raise NotAPage(which, "doc", why) from None
-    if size > LARGEST:
-        raise NotAPage(which, "doc", f"it takes {size} bytes, {LARGEST} at most")
+        if "surrogate" in str(error):
+            raise NotAPage(which, _where_unwritable(page), "it holds text with lone surrogates") from None
+        raise NotAPage(which, "doc", f"it cannot be written down, {error}") from None
+    if len(written) > largest:
+        raise NotAPage(which, "doc", f"it takes {len(written)} bytes, {largest} at most")
+    if b"\\u0000" in written and _NULL.search(written):
+        raise NotAPage(which, "doc", "it holds a null character")
+
+
+def _where_unwritable(page: Node) -> str:
+    """The way to the first node that cannot be written down by itself."""
+    waiting: list[tuple[Any, str]] = [(page, "doc")]
+    while waiting:
+        node, where = waiting.pop()
+        if not isinstance(node, dict):
+            return where
+        known = cast(Node, node)
+        children: Any = known.get("content")
+        try:
+            orjson.dumps({key: value for key, value in known.items() if key != "content"})
+        except (TypeError, RecursionError):
+            return where
+        if isinstance(children, list):
+            waiting += [(child, f"{where} > {_called(child)}") for child in reversed(cast(list[Any], children))]
+    return "doc"
+
+
+def _called(node: Any) -> str:
+    if not isinstance(node, dict):
+        return "a node"
+    known = cast(Node, node)
+    attributes: Any = known.get("attrs")
+    block_id: Any = cast(Node, attributes).get("id") if isinstance(attributes, dict) else None
+    return f"{known.get('type')} {block_id}" if isinstance(block_id, str) else str(known.get("type"))
 
 
 class _Checker:
     """Every merge goes through here three times: the way of a page that is whole is kept short."""
 
-    def __init__(self, which: str, before: CheckedPage | None) -> None:
-        self.which = which
+    def __init__(self, which: str, before: CheckedPage | None, deepest: int) -> None:
+        self.which, self.deepest = which, deepest
         self.known = before.plain if before else dict[str, Node]()
-        self.gaps: set[str] = set()
         self.trail: list[tuple[str, str]] = []  # kind and id of the blocks around, put into words only when needed
 
     def run(self, page: Node) -> CheckedPage:
         self.page = page
         place = Place(page, "")
         checked = CheckedPage(page, {"doc": place})
-        self.places, self.plain = checked.places, checked.plain
+        self.places, self.plain, self.gaps = checked.places, checked.plain, checked.gaps
         self._attributes(page, KINDS["doc"])
         place.node = checked.page = self._holder(page, KINDS["doc"], place, "doc")
         return checked
@@ -139,8 +177,8 @@ class _Checker:
             if kind.needs_one:
                 raise self.refuse(f"an empty {kind.name}")
             return node
-        if len(self.trail) > DEEPEST:
-            raise self.refuse(f"it is deeper than {DEEPEST} levels")
+        if len(self.trail) > self.deepest:
+            raise self.refuse(f"it is deeper than {self.deepest} levels")
         children = cast(list[Any], content)
         if kind.content is Content.BLOCKS:
             checked = self._blocks(children, node, kind, place, own_id)
@@ -155,7 +193,7 @@ class _Checker:
             whole = self._stands_elsewhere(child, kind, own_id) or self._just_words(child, kind, own_id)
             if whole:
                 kids.append(whole)
-                checked.append(child)
+                checked.append(self.places[whole].node)  # what merely equals it, as 1 does true, is not let in
                 continue
             node = self._node(child, kind)
             if kind.name == "space" and not _fits_space(holder, node["type"]):
@@ -187,13 +225,14 @@ class _Checker:
                 child["type"] in _TEXT_BLOCKS
                 and child["type"] in kind.holds
                 and len(child["attrs"]) == 1
+                and len(child) == (3 if "content" in child else 2)
                 and type(block_id) is str
                 and (content is None or _are_bare_texts(content))
             ):
                 return None
         except (KeyError, TypeError, AttributeError):
             return None
-        if not block_id or block_id in self.places or block_id in self.gaps or len(self.trail) >= DEEPEST:
+        if not block_id or block_id in self.places or block_id in self.gaps or len(self.trail) >= self.deepest:
             return None
         self.plain[block_id] = child
         self.places[block_id] = Place(child, own_id)
@@ -206,6 +245,13 @@ class _Checker:
         name = node.get("type")
         if not isinstance(name, str) or name not in kind.holds:
             raise self._misplaced(name, kind)
+        for key, value in node.items():
+            if key not in _KEYS and not (key == "text" and name == "text"):
+                raise self.refuse(f"a {name} has no {key!r}", name)
+            if key == "marks" and value and name not in INLINE:
+                raise self.refuse(f"a {name} has no marks", name)
+        if node.get("content") and KINDS[name].content is Content.NOTHING:
+            raise self.refuse(f"a {name} holds nothing", name)
         return node
 
     def _misplaced(self, name: Any, kind: Kind) -> NotAPage:
@@ -225,6 +271,8 @@ class _Checker:
         gaps = len(self.gaps)
         self.trail.append((kind.name, block_id))
         own.node = self._holder(node, kind, own, block_id)
+        if kind.name == "table" and (why := span_beyond(own.node)):
+            raise self.refuse(why)
         self.trail.pop()
         if not own.kids and len(self.gaps) == gaps:
             self.plain[block_id] = own.node
@@ -245,33 +293,53 @@ class _Checker:
     def _inline(self, child: Any, kind: Kind) -> Node:
         node = self._node(child, kind)
         name = node["type"]
-        if name == "text" and not isinstance(node.get("text"), str):
+        if name == "text" and (not isinstance(node.get("text"), str) or not node["text"]):
             raise self.refuse("a text without text", name)
         marks: Any = node.get("marks")
-        for mark in marks or ():
-            if not isinstance(mark, dict) or cast(Node, mark).get("type") not in MARKS:
-                raise self.refuse(f"an unknown mark, {mark!r}", name)
-        return self._gap(node) if name == "gap" else node
+        if marks:
+            self._marks(marks, name)
+        if name == "gap":
+            return self._gap(node)
+        if node.get("attrs"):
+            self._attributes(node, KINDS[name])
+        return node
+
+    def _marks(self, marks: Any, name: str) -> None:
+        if not isinstance(marks, list):
+            raise self.refuse("marks that are not a list", name)
+        for mark in cast(list[Any], marks):
+            known: Any = cast(Node, mark).get("type") if isinstance(mark, dict) else None
+            if not isinstance(known, str) or known not in MARKS:
+                raise self.refuse(f"an unknown mark, {repr(mark)[:80]}", name)
+            if not mark.keys() <= {"type", "attrs"}:
+                raise self.refuse(f"a {known} mark with more than its attributes", name)
+            self._values(known, mark.get("attrs"), MARKS[known])
 
     def _gap(self, node: Node) -> Node:
         self._attributes(node, KINDS["gap"])
         found = attributes_of(node).get("id")
         gap_id = self._id(found, node, KINDS["gap"])
-        self.gaps.add(gap_id)
+        self.gaps[gap_id] = self.trail[-1][1]
         return node if gap_id == found else {**node, "attrs": {**attributes_of(node), "id": gap_id}}
 
     def _attributes(self, node: Node, kind: Kind) -> None:
-        attributes: Any = node.get("attrs")
-        if attributes is not None and not isinstance(attributes, dict):
-            raise self.refuse(f"the attributes of {kind.name} are not an object", kind.name)
-        if not kind.types or not attributes:
+        self._values(kind.name, node.get("attrs"), kind.attributes, has_id=kind.name not in _NAMELESS)
+
+    def _values(self, owner: str, attributes: Any, rules: Mapping[str, Rule], has_id: bool = False) -> None:
+        if attributes is None:
             return
-        known = cast(Mapping[str, Any], attributes)
-        for name, types in kind.types.items():
-            if name in known and not isinstance(known[name], types):
-                raise self.refuse(f"{kind.name}.{name} cannot be {known[name]!r}", kind.name)
-        if kind.name == "space" and known.get("kind", "lines") not in SPACE_KINDS:
-            raise self.refuse(f"an unknown kind of space, {known['kind']!r}", kind.name)
+        if not isinstance(attributes, dict):
+            raise self.refuse(f"the attributes of {owner} are not an object", owner)
+        for name, value in cast(Mapping[str, Any], attributes).items():
+            rule = rules.get(name)
+            if rule is None:
+                if not (has_id and name == "id"):
+                    raise self.refuse(f"a {owner} has no attribute {name!r}", owner)
+            elif not rule(value):
+                raise self.refuse(f"{owner}.{name} cannot be {repr(value)[:80]}", owner)
+
+
+_NAMELESS = frozenset({"doc", "text", "hardBreak"})
 
 
 def _are_bare_texts(content: Any) -> bool:
@@ -279,7 +347,7 @@ def _are_bare_texts(content: Any) -> bool:
     if type(content) is not list:
         return False
     for text in cast(list[Any], content):
-        if text["type"] != "text" or type(text["text"]) is not str or len(text) > 2:
+        if text["type"] != "text" or type(text["text"]) is not str or not text["text"] or len(text) > 2:
             return False
     return True
 

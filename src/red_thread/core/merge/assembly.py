@@ -1,0 +1,289 @@
+"""Puts the merged page together from the decisions about each block: attributes, words, answers, kept blocks."""
+
+from collections.abc import Iterator
+from typing import Any
+
+from red_thread.core.merge.attributes import fits, merge_attributes, merge_drawings
+from red_thread.core.merge.changes import describe_arrivals
+from red_thread.core.merge.columns import make_rectangular
+from red_thread.core.merge.gaps import each_gap_once
+from red_thread.core.merge.kept import Knots
+from red_thread.core.merge.marks import answer_of
+from red_thread.core.merge.placing import Placing
+from red_thread.core.merge.presence import Presence, find_presence
+from red_thread.core.merge.result import ConflictKind, Merged, Outcome
+from red_thread.core.merge.sides import Sides
+from red_thread.core.merge.text import TextMerge
+from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.nodes import (
+    Node,
+    attributes_of,
+    content_of,
+    id_of,
+    is_text_block,
+    paragraph,
+    plain_text,
+    walk,
+    with_attributes,
+    with_content,
+)
+from red_thread.core.page.tokens import Token, inline_of, tokens_of
+
+
+class Assembly:
+    """Puts the result together from the decisions about each block."""
+
+    def __init__(self, sides: Sides, windows: bool = False) -> None:
+        self.sides, self.windows = sides, windows
+        self.presence: Presence = find_presence(sides, windows)
+        self.placing = Placing(sides, self.presence)
+        self.knots = Knots(sides, windows)
+        self.gaps = frozenset(sides.master.gaps)
+
+    def run(self) -> Merged:
+        attributes, title_conflict = self._page_attributes()
+        blocks = [*title_conflict, *self._blocks("doc", in_space=self.windows)]
+        page = each_gap_once(with_content({"type": "doc", "attrs": attributes}, blocks), self.sides.master)
+        outcome = Outcome.CONFLICTED if self.knots.conflicts else Outcome.MERGED
+        notes = describe_arrivals(self.sides.base, self.sides.master, self.presence.came_back)
+        return Merged(page, outcome, tuple(self.knots.conflicts), notes)
+
+    def _page_attributes(self) -> tuple[dict[str, Any], list[Node]]:
+        """R13: the page's attributes are the teacher's; a title that only the student changed stands."""
+        base, master, student = (
+            attributes_of(page.page) for page in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        titles = base.get("title"), master.get("title"), student.get("title")
+        if titles[1] == titles[0] and titles[2] is not None:
+            return {**master, "title": titles[2]}, []
+        if titles[2] in (titles[0], titles[1], None, ""):
+            return dict(master), []
+        stands, kept = (titles[2], titles[1]) if self.windows else (titles[1], titles[2])
+        words = titles[1] or "", titles[2]
+        knot = self.knots.keep("doc", ConflictKind.TITLE, [paragraph("title", kept or "")], *words)
+        return {**master, "title": stands}, knot
+
+    def _blocks(self, holder: str, in_space: bool) -> list[Node]:
+        found: list[Node] = []
+        for block_id in self.placing.kids.get(holder, ()):
+            if block_id in self.presence.held:
+                found.extend(self._held(block_id))
+            else:
+                found.extend(self._block(block_id, in_space))
+        return found
+
+    def _held(self, block_id: str) -> list[Node]:
+        """R7: the kept block in the place of one that the master took out."""
+        student = self.sides.student.node(block_id)
+        blocks = self._to_keep(student) if student["type"] == "space" else [student]
+        blocks = [block for block in blocks if id_of(block) not in self.sides.master]
+        return self.knots.keep(block_id, ConflictKind.TAKEN_OUT, blocks, "", plain_text(student))
+
+    def _to_keep(self, space: Node) -> list[Node]:
+        """The blocks of an answer; with a drawing or pins the space itself, so that they are to be seen."""
+        return [space] if self._drew(space) else self._answer(space)
+
+    def _drew(self, space: Node) -> bool:
+        """Whether the student drew or pointed in a space."""
+        base = self.sides.base.places.get(id_of(space))
+        before = attributes_of(base.node) if base else {}
+        now = attributes_of(space)
+        return any(now.get(name) and now.get(name) != before.get(name) for name in KINDS["space"].students)
+
+    def _answer(self, space: Node) -> list[Node]:
+        """The blocks of an answer; of a choice, what was picked and what was written."""
+        if attributes_of(space).get("kind") != "choice":
+            return list(content_of(space))
+        chosen = [o for o in content_of(space) if attributes_of(o).get("picked") or self.sides.wrote_inside(id_of(o))]
+        return [
+            block for option in chosen for block in (content_of(option) if option["type"] == "option" else [option])
+        ]
+
+    def _block(self, block_id: str, in_space: bool) -> list[Node]:
+        """A block of the result, and the kept block behind it if there is one."""
+        untouched = self._by_reference(block_id)
+        if untouched is not None:
+            return [untouched]
+        node = self._merged_attributes(block_id)
+        if is_text_block(node):
+            return self._text(block_id, node, in_space)
+        if block_id in self.presence.answers:
+            self.knots.record(block_id, ConflictKind.ANSWER, "", plain_text(self.sides.student.node(block_id)))
+        if not KINDS[node["type"]].holds:
+            return self._leaf(block_id, with_content(node, []), in_space)
+        return self._container(block_id, node, in_space)
+
+    def _leaf(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        """A block that holds nothing. What a picture is called is words: R6 and R9 hold for it too."""
+        sides = self.sides
+        if node["type"] != "image" or block_id not in sides.master or block_id not in sides.student:
+            return [node]
+        base = plain_text(sides.base.node(block_id)) if block_id in sides.base else ""
+        master, student = plain_text(sides.master.node(block_id)), sides.student.node(block_id)
+        words = plain_text(student)
+        if words in ("", base, master) or master == base:
+            return [node]
+        if self.windows:
+            other = self.knots.keep(block_id, ConflictKind.TEXT, [sides.master.node(block_id)], master, words)
+            return [with_attributes(node, alt=words), *other]
+        if in_space:
+            self.knots.record(block_id, ConflictKind.ANSWER, master, words)
+            return [with_attributes(node, alt=words)]
+        return [node, *self.knots.keep(block_id, ConflictKind.TEXT, [student], master, words)]
+
+    def _by_reference(self, block_id: str) -> Node | None:
+        """A block that holds no blocks and that one side at most has changed: it goes in as it is."""
+        began, taught, written = (
+            side.places.get(block_id) for side in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        if began is None or taught is None or written is None:
+            return None
+        before, theirs, mine = began.node, taught.node, written.node
+        if before is theirs is mine:
+            return mine
+        if KINDS[theirs["type"]].content is Content.BLOCKS or theirs["type"] != mine["type"]:
+            return None
+        if mine in (before, theirs):
+            return theirs
+        return mine if theirs is before or theirs == before else None
+
+    def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        behind: list[Node] = []
+        known = len(self.knots.conflicts)
+        content = self._blocks(block_id, in_space or node["type"] == "space")
+        if node["type"] == "space":
+            node, content, behind = self._retyped(block_id, node, content, known)
+        if not content and KINDS[node["type"]].refills:
+            content = [paragraph(self.knots.fresh(f"{block_id}.p"))]
+        if not content:
+            return behind
+        made = with_content(node, [_as_part_of(node, block) for block in content])
+        if node["type"] == "table":
+            made = make_rectangular(made, self.sides, self.knots.fresh)
+        return [made, *behind]
+
+    def _merged_attributes(self, block_id: str) -> Node:
+        """The block's kind and attributes, without what it holds."""
+        base, master, student = (
+            side.node(block_id) if block_id in side else None
+            for side in (self.sides.base, self.sides.master, self.sides.student)
+        )
+        merged = merge_attributes(base, master, student, last_stands=self.windows)
+        if self.windows and base and master and student and merged["type"] == "space":
+            return merge_drawings(merged, base, master, student)
+        return merged
+
+    def _text(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
+        sides = self.sides
+        if block_id not in sides.student:
+            return [sides.master.node(block_id)]
+        student = sides.student.node(block_id)
+        if block_id not in sides.master:
+            if block_id in self.presence.answers:
+                self.knots.record(block_id, ConflictKind.ANSWER, "", plain_text(student))
+            return [student]
+        master = sides.master.node(block_id)
+        began = tokens_of(sides.base.node(block_id)) if block_id in sides.base else list[Token]()
+        told = tokens_of(master), tokens_of(student)
+        merged = TextMerge(began, *told, student_stands=in_space, gaps=self.gaps).run()
+        made = with_content(node, _allowed(node, inline_of(merged.tokens)))
+        wordings = plain_text(master), plain_text(student)
+        conflicted = merged.conflicted or (self.windows and _both_answered(began, *told))
+        if not conflicted or wordings[0] == wordings[1]:
+            return [made]
+        if self.windows:
+            return [made, *self.knots.keep(block_id, ConflictKind.TEXT, [master], *wordings)]
+        if in_space:
+            self.knots.record(block_id, ConflictKind.ANSWER, *wordings)
+            return [made]
+        return [made, *self.knots.keep(block_id, ConflictKind.TEXT, [student], *wordings)]
+
+    def _retyped(
+        self, block_id: str, node: Node, content: list[Node], known: int
+    ) -> tuple[Node, list[Node], list[Node]]:
+        """R9: an answer that does not fit the kind that the space has now moves into a kept block behind it.
+
+        known: how many conflicts there were before those of the answer, which this one then takes in.
+        """
+        sides = self.sides
+        if block_id not in sides.student or block_id not in sides.master:
+            return node, content, []
+        student, now = sides.student.node(block_id), attributes_of(node).get("kind", "lines")
+        if now == attributes_of(student).get("kind", "lines"):
+            return node, content, []
+        answer = self._answer(student)
+        words = "\n".join(filter(None, map(plain_text, answer)))
+        if not sides.wrote_inside(block_id) or fits(now, words, self._has_things(student)):
+            return node, _without_options(content) if now != "choice" else content, []
+        del self.knots.conflicts[known:]
+        behind = self.knots.keep(block_id, ConflictKind.RETYPED, self._to_keep(student), "", words)
+        drawn = {name: None for name in KINDS["space"].students}
+        told = {**drawn, **attributes_of(sides.master.node(block_id))}
+        kept_back = {name: value for name, value in {**attributes_of(node), **told}.items() if value is not None}
+        return {**node, "attrs": kept_back}, self._as_the_master_has_it(block_id), behind
+
+    def _has_things(self, space: Node) -> bool:
+        """Whether an answer holds what no words are: a photo of the student's, a drawing, pins."""
+        photos = (below for below in walk(space) if below["type"] == "image")
+        return self._drew(space) or any(self.sides.is_own(id_of(photo)) for photo in photos)
+
+    def _as_the_master_has_it(self, space: str) -> list[Node]:
+        """What a space of the master's holds without the answer; what came into it from elsewhere stands too."""
+        answer = set(_ids_below(self.sides.student.node(space)))
+        came = [kid for kid in self.placing.kids.get(space, ()) if kid not in answer]
+        inside = [kid for kid in self.sides.master.kids(space) if kid not in came]
+        own = [node for kid in inside if (node := self._masters(kid, space)) is not None]
+        return own + [block for kid in came for block in self._block(kid, in_space=True)]
+
+    def _masters(self, block_id: str, space: str) -> Node | None:
+        """A block as the master has it, without what is gone or stands outside the space now; None if that is all."""
+        node = self.sides.master.node(block_id)
+        kids = self.sides.master.kids(block_id)
+        if kids:
+            inside = [made for kid in kids if (made := self._masters(kid, space)) is not None]
+            return with_content(node, inside) if inside else None
+        at = block_id
+        while at not in (space, "doc"):
+            at = self.placing.holder.get(at, "doc")
+        return node if at == space else None
+
+
+def _ids_below(node: Node) -> Iterator[str]:
+    for below in walk(node):
+        if below is not node and below["type"] != "gap" and attributes_of(below).get("id"):
+            yield id_of(below)
+
+
+def _both_answered(base: list[Token], master: list[Token], student: list[Token]) -> bool:
+    """Whether two windows filled the same gap with different words."""
+    before = {token.key: answer_of(token) for token in base}
+    there = {token.key: answer_of(token) for token in master}
+    return any(
+        answer_of(token) != there[token.key] != before.get(token.key, "") and there[token.key]
+        for token in student
+        if token.key in there and not token.is_text
+    )
+
+
+def _as_part_of(holder: Node, block: Node) -> Node:
+    """An item that came into a list of another kind becomes one of its items."""
+    holds = KINDS[holder["type"]].holds
+    if KINDS[holder["type"]].family != "list" or block["type"] in holds:
+        return block
+    name = next(iter(holds))
+    known = {"id", *KINDS[name].attributes}
+    attributes = {key: value for key, value in attributes_of(block).items() if key in known}
+    if "checked" in known:
+        attributes.setdefault("checked", False)
+    return {**block, "type": name, "attrs": attributes}
+
+
+def _without_options(content: list[Node]) -> list[Node]:
+    """What stands in a space that is no choice any more: the words of the options that were picked or written in."""
+    return [block for node in content for block in (content_of(node) if node["type"] == "option" else [node])]
+
+
+def _allowed(node: Node, inline: list[Node]) -> list[Node]:
+    """What a text block may hold; in a code block a gap or a break becomes its words."""
+    allowed = KINDS[node["type"]].holds
+    return [n if n["type"] in allowed else {"type": "text", "text": plain_text(n) or " "} for n in inline]
