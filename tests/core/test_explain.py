@@ -29,7 +29,12 @@ def test_where_a_block_comes_from(base, master, student, block, what):
     [
         ("a:one two", "a:ONE two", "a:one zwei", [("ONE", "only the master"), ("zwei", "only the student")]),
         ("a:one two", "a:one TWO", "a:one TWO", [("TWO", "both made the same")]),
-        ("a:one three two x", "a:one three TWO y", "a:one three TWO x", [("TWO", "both made the same"), ("y", "only the master")]),
+        (
+            "a:one three two x",
+            "a:one three TWO y",
+            "a:one three TWO x",
+            [("TWO", "both made the same"), ("y", "only the master")],
+        ),
         ("a:one", "a:one mine", "a:one yours", [("mine yours", "both put words in")]),
         ("a:one two", "a:one TWO", "a:one zwei", [("TWO", "both changed the same words")]),
         ("a:one two three", "a:one TWO three", "a:one", [("TWO three", "the student only took words out")]),

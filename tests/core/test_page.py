@@ -181,3 +181,93 @@ def test_a_block_without_an_id_gets_the_same_one_on_an_edition_and_on_its_copy()
         made["content"].insert(1, nameless)
     before = check_page(edition)
     assert list(check_page(copy, "student", before).places)[:3] == list(before.places)
+
+
+TEXT = {"type": "text", "text": "x"}
+
+
+def holding(**more):
+    return {"type": "doc", "attrs": {"title": "x"}, "content": [{"type": "paragraph", "attrs": {"id": "a"}, **more}]}
+
+
+def marked(*marks):
+    return holding(content=[{**TEXT, "marks": list(marks)}])
+
+
+def space(**attributes):
+    return {
+        "type": "doc",
+        "attrs": {"title": "x"},
+        "content": [{"type": "space", "attrs": {"id": "q", "prompt": "", "kind": "sketch", **attributes},
+                     "content": [{"type": "paragraph", "attrs": {"id": "p"}}]}],
+    }  # fmt: skip
+
+
+def cell(**attributes):
+    inner = {"type": "tableCell", "attrs": {"id": "c", **attributes}, "content": [page("p:x")["content"][0]]}
+    row = {"type": "tableRow", "attrs": {"id": "r"}, "content": [inner]}
+    other = page("t=table[ s=row[ d=cell[ y:1 ] ] ]")["content"][0]["content"]
+    return {
+        "type": "doc",
+        "attrs": {"title": "x"},
+        "content": [{"type": "table", "attrs": {"id": "t"}, "content": [row, *other]}],
+    }
+
+
+@pytest.mark.parametrize(
+    "made",
+    [
+        holding(content=[{"type": "hardBreak", "content": [TEXT]}]),
+        holding(content=[{"type": "text", "text": ""}]),
+        holding(content=[{**TEXT, "attrs": {"class": "x"}}]),
+        holding(content=[{"type": "text", "text": "a\u0000b"}]),
+        holding(marks=[{"type": "bold"}], content=[TEXT]),
+        holding(onclick="x"),
+        {"type": "doc", "attrs": {"title": "x", "style": "y"}},
+        {"type": "doc", "attrs": {"title": "x", "writing": "nowhere"}},
+        {"type": "doc", "attrs": {"title": "x"}, "content": [{"type": "kept", "attrs": {"id": "k", "from": "a", "why": "constructor"}, "content": [page("p:x")["content"][0]]}]},
+        marked({"type": "textStyle", "attrs": {"color": "red;position:fixed"}}),
+        marked({"type": "textStyle", "attrs": {"color": "url(//x)"}}),
+        marked({"type": "link", "attrs": {"href": "javascript:alert(1)"}}),
+        marked({"type": "link", "attrs": {"href": " javascript:alert(1)"}}),
+        marked({"type": "link", "attrs": {"href": "//elsewhere"}}),
+        marked({"type": "link", "attrs": {"href": "/x", "onclick": "y"}}),
+        marked({"type": "bold", "attrs": {"x": 1}}),
+        marked(5),
+        holding(content=[{**TEXT, "marks": 5}]),
+        space(strokes=[1, 2]),
+        space(strokes=[[["a", "b"]]]),
+        space(pins=[5]),
+        space(strokes=[[[1, 10**30]]]),
+        cell(colspan=3_000_000),
+        cell(colspan=2),
+        cell(rowspan=3),
+        cell(colspan=0),
+        cell(colspan=True),
+    ],
+    ids=lambda made: str(made)[40:110],
+)  # fmt: skip
+def test_only_what_the_table_of_kinds_names_is_in_a_page(made):
+    with pytest.raises(NotAPage):
+        check_page(made)
+
+
+@pytest.mark.parametrize(
+    "made",
+    [
+        marked(
+            {"type": "link", "attrs": {"href": "https://example.org/x?y#z", "target": "_blank", "rel": "noopener"}}
+        ),
+        marked({"type": "link", "attrs": {"href": "mailto:a@b.example"}}),
+        marked({"type": "link", "attrs": {"href": "/course/1"}}),
+        marked({"type": "textStyle", "attrs": {"color": "#aabbcc"}}),
+        marked({"type": "highlight", "attrs": {"color": None}}),
+        space(strokes=[[[1, 2], [3, 4.5]]], pins=[{"x": 1, "y": 2, "label": "here"}]),
+        space(strokes=None, pins=[]),
+        cell(rowspan=2),
+        cell(colspan=1, colwidth=[120], align="left"),
+    ],
+    ids=lambda made: str(made)[40:110],
+)
+def test_what_editors_write_is_in_a_page(made):
+    assert check_page(made).page == made

@@ -1,6 +1,7 @@
 """`./red-thread fuzz --n 100000`: merges of made-up pages against the laws, on every core of the machine.
 
-What breaks a law is shrunk to the smallest three pages that still break it, and printed as JSON.
+Two makers of pages take turns, because each lacks what it did not think of: `strategies`, by hypothesis, for a tenth, and
+`wild` for the rest, with two windows of one student among them. What breaks a law is shrunk to the smallest three pages that still break it, and printed as JSON.
 """
 
 import argparse
@@ -15,8 +16,11 @@ from typing import Any
 
 from hypothesis import HealthCheck, Phase, given, seed, settings
 
-from tests.properties.laws import check_laws
+from red_thread.core.page.check import NotAPage
+from tests.properties.laws import check_laws, check_windows
+from tests.properties.shrink import shrunk
 from tests.properties.strategies import three_pages
+from tests.properties.wild import Wild
 
 Pages = tuple[dict[str, Any], dict[str, Any], dict[str, Any]]
 Law = Callable[[dict[str, Any], dict[str, Any], dict[str, Any]], None]
@@ -50,6 +54,37 @@ def broken_by(count: int, start: int, law: Law = check_laws) -> tuple[str, Pages
     return None
 
 
+def broken_by_wild(
+    count: int, start: int, law: Law = check_laws, windows: Law = check_windows
+) -> tuple[str, Pages] | None:
+    """The same with the other maker; every fourth time the three pages are two windows of one student."""
+    for number in range(start * AT_ONCE, start * AT_ONCE + count):
+        wild = Wild(number)
+        base, master, student = wild.three_pages()
+        pages, kept = ((base, master, student), law)
+        if number % 4 == 3:
+            pages, kept = (base, wild.edited(base, "s"), student), windows
+        why = _broken(kept, pages)
+        if why:
+            sort = why.split(":")[0]
+            return why, shrunk(pages, lambda smaller, kept=kept, sort=sort: _broken(kept, smaller).startswith(sort))
+    return None
+
+
+def _broken(law: Law, pages: Pages) -> str:
+    try:
+        law(*pages)
+    except NotAPage:
+        return ""
+    except Exception as error:
+        return f"{type(error).__name__}: {error}"
+    return ""
+
+
+def _broken_by_both(count: int, start: int) -> tuple[str, Pages] | None:
+    return broken_by_wild(count - count // 10, start) or broken_by(count // 10, start)
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(prog="./red-thread fuzz")
     parser.add_argument("--n", type=int, default=100_000, help="how many merges (100,000)")
@@ -59,7 +94,7 @@ def main() -> None:
     began, done = time.monotonic(), 0
     with ProcessPoolExecutor(os.cpu_count()) as pool:
         for count, broken in zip(
-            parts, pool.map(broken_by, parts, range(options.seed, options.seed + len(parts))), strict=True
+            parts, pool.map(_broken_by_both, parts, range(options.seed, options.seed + len(parts))), strict=True
         ):
             if broken is not None:
                 pool.shutdown(cancel_futures=True)

@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Iterator
 from typing import Any
 
-from red_thread.core.merge import merge_page
+from red_thread.core.merge import merge_page, merge_windows
 from red_thread.core.page.check import check_page
 from red_thread.core.page.grid import grid_of
 from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
@@ -69,12 +69,13 @@ def filled_up(page: dict[str, Any], known: set[str]) -> list[str]:
     return [
         node["attrs"]["id"]
         for node in walk(page)
-        if node["type"] in ("listItem", "taskItem")
-        and not any(i in known or i.startswith("kept~") for i in ids(node)[1:])
+        if node["type"] in ("listItem", "taskItem") and not any(i in known or "~" in i for i in ids(node)[1:])
     ]
 
 
-def check_answers(base: dict[str, Any], master: dict[str, Any], student: dict[str, Any], page: dict[str, Any]) -> None:
+def check_answers(
+    base: dict[str, Any], master: dict[str, Any], student: dict[str, Any], page: dict[str, Any]
+) -> None:
     """Drawings, pins and photos are there; a gap that both still have holds what the student put in it (R3, R10)."""
     gone = set(hands(student)) - set(hands(base)) - set(hands(page))
     assert not gone, f"drawings, pins or photos are lost: {gone}"
@@ -107,3 +108,16 @@ def check_laws(base: dict[str, Any], master: dict[str, Any], student: dict[str, 
     assert (merged.outcome == "conflicted") == bool(merged.conflicts)
     assert merge_page(master, master, page).page == page, "the same edition again changes something"
     assert merge_page(base, master, student).page == page, "the same three pages give another result"
+
+
+def check_windows(base: dict[str, Any], saved: dict[str, Any], typed: dict[str, Any]) -> None:
+    """Two windows of one student (R16): whatever either put in is there. Raises AssertionError."""
+    page = merge_windows(base, saved, typed).page
+    check_page(page, stored=True)
+    assert len(ids(page)) == len(set(ids(page))), "an id stands twice"
+    began, now = words(base), words(page)
+    for name, side in (("saved", saved), ("typed", typed)):
+        lost = [word for word in words(side) if word not in began and word not in now]
+        assert not lost, f"words that were {name} are lost: {lost}"
+        gone = set(hands(side)) - set(hands(base)) - set(hands(page))
+        assert not gone, f"drawings, pins or photos that were {name} are lost: {gone}"

@@ -1,7 +1,27 @@
 """The fuzzer itself: it finds what is broken, shrinks it, and is silent about what holds."""
 
-from tests.properties.fuzz import broken_by
+import pytest
+
+from tests.properties.fuzz import broken_by, broken_by_wild
 from tests.properties.laws import words
+
+
+@pytest.mark.parametrize("start", range(4))
+def test_wild_pages_keep_the_laws(start):
+    assert broken_by_wild(500, start) is None
+
+
+def test_what_is_broken_by_wild_pages_is_found_and_shrunk():
+    def nobody_moves(base, master, student):
+        assert [block["attrs"]["id"] for block in base.get("content", [])] == [
+            block["attrs"]["id"] for block in master.get("content", [])
+        ], "the teacher moved something"
+
+    found = broken_by_wild(200, 0, nobody_moves)
+    assert found is not None
+    why, (_, _, student) = found
+    assert "the teacher moved something" in why
+    assert not student.get("content"), "the student's page has nothing to do with it"
 
 
 def test_what_holds_is_not_reported():

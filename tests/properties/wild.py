@@ -70,7 +70,9 @@ class Wild:
         if kind == "horizontalRule":
             return {"type": kind, "attrs": {"id": name}}
         level = {"level": 2} if kind == "heading" else {}
-        return filled({"type": kind, "attrs": {"id": name, **level}}, self.words(hand, "" if kind == "codeBlock" else name))
+        return filled(
+            {"type": kind, "attrs": {"id": name, **level}}, self.words(hand, "" if kind == "codeBlock" else name)
+        )
 
     def block(self, depth: int, hand: str = "") -> Node:
         if not depth or self.random.random() < 0.4:
@@ -144,7 +146,9 @@ def rewords(wild: Wild, page: Node, hand: str) -> None:
     piece = wild.pick(pieces)
     words = piece["text"].split(" ")
     at = wild.random.randint(0, len(words))
-    words[at : at + wild.random.randint(0, 2)] = wild.random.choice([[], [wild.name(hand) + "x"], [wild.name(hand), "sea"]])
+    words[at : at + wild.random.randint(0, 2)] = wild.random.choice(
+        [[], [wild.name(hand) + "x"], [wild.name(hand), "sea"]]
+    )
     piece["text"] = " ".join(words)
     block["content"] = [node for node in block["content"] if node.get("text", "x")]
 
@@ -190,7 +194,9 @@ def moves(wild: Wild, page: Node, hand: str) -> None:
         return
     holder, at = wild.pick(found)
     moved = holder["content"].pop(at)
-    goals = [n for n in walk(page) if holds(n["type"], moved["type"]) and (moved["type"] == "option" or _takes_blocks(n))]
+    goals = [
+        n for n in walk(page) if holds(n["type"], moved["type"]) and (moved["type"] == "option" or _takes_blocks(n))
+    ]
     goals = [n for n in goals if moved["type"] != "option" or n["attrs"].get("kind") == "choice"]
     goal = wild.pick(goals or [holder])
     content = goal.setdefault("content", [])
@@ -224,7 +230,9 @@ def lifts(wild: Wild, page: Node, hand: str) -> None:
         k = wild.random.randrange(len(whole["content"]))
         before, item, after = whole["content"][:k], whole["content"][k], whole["content"][k + 1 :]
         parted = [{**whole, "content": before}] if before else []
-        rest = [{"type": whole["type"], "attrs": {"id": wild.name(hand)}, "content": after}] if after and before else []
+        rest = (
+            [{"type": whole["type"], "attrs": {"id": wild.name(hand)}, "content": after}] if after and before else []
+        )
         rest = rest or ([{**whole, "content": after}] if after else [])
         holder["content"][at : at + 1] = [*parted, *item["content"], *rest]
 
@@ -241,18 +249,25 @@ def joins(wild: Wild, page: Node, hand: str) -> None:
         holder, at = wild.pick(found)
         one, other = holder["content"][at - 1 : at + 1]
         blank = [{"type": "text", "text": " "}] if one["type"] == "paragraph" and one.get("content") else []
-        holder["content"][at - 1 : at + 1] = [filled(one, [*one.get("content", []), *blank, *other.get("content", [])])]
+        holder["content"][at - 1 : at + 1] = [
+            filled(one, [*one.get("content", []), *blank, *other.get("content", [])])
+        ]
 
 
 def parts(wild: Wild, page: Node, hand: str) -> None:
     """A paragraph parted in two, as Enter does; the second half has a new id."""
-    found = [(h, k) for h, k in parents(page) if h["content"][k]["type"] == "paragraph" and h["content"][k].get("content")]
+    found = [
+        (h, k) for h, k in parents(page) if h["content"][k]["type"] == "paragraph" and h["content"][k].get("content")
+    ]
     if found:
         holder, at = wild.pick(found)
         block = holder["content"][at]
         cut = wild.random.randrange(len(block["content"]) + 1)
         rest = filled({"type": "paragraph", "attrs": {"id": wild.name(hand)}}, block["content"][cut:])
-        holder["content"][at : at + 1] = [filled({k: v for k, v in block.items() if k != "content"}, block["content"][:cut]), rest]
+        holder["content"][at : at + 1] = [
+            filled({k: v for k, v in block.items() if k != "content"}, block["content"][:cut]),
+            rest,
+        ]
 
 
 def changes_kind(wild: Wild, page: Node, hand: str) -> None:
@@ -356,8 +371,36 @@ def answers(wild: Wild, page: Node, hand: str, by: "s" = "s") -> None:  # noqa: 
             if attrs.get("pins"):
                 attrs["pins"] = [{"x": wild.count, "y": 2}]
             if attrs["kind"] == "photo":
-                node["content"].append({"type": "image", "attrs": {"id": wild.name(hand), "src": f"/p{wild.count}", "alt": ""}})
+                node["content"].append(
+                    {"type": "image", "attrs": {"id": wild.name(hand), "src": f"/p{wild.count}", "alt": ""}}
+                )
 
 
-TEACHERS = [rewords, rewords, writes_anew, marks, puts_in, takes_out, takes_out, moves, moves, wraps, lifts, lifts, joins]
-STUDENTS = [joins, parts, changes_kind, retypes, moves_gaps, spans, changes_table, answers, answers, answers, takes_all_out]
+TEACHERS = [
+    rewords,
+    rewords,
+    writes_anew,
+    marks,
+    puts_in,
+    takes_out,
+    takes_out,
+    moves,
+    moves,
+    wraps,
+    lifts,
+    lifts,
+    joins,
+]
+STUDENTS = [
+    joins,
+    parts,
+    changes_kind,
+    retypes,
+    moves_gaps,
+    spans,
+    changes_table,
+    answers,
+    answers,
+    answers,
+    takes_all_out,
+]

@@ -1,7 +1,7 @@
 """Base, master and student become one page: `merge_page`. Rules: R1 to R15 of docs/merge.md."""
 
 from red_thread.core.merge.changes import Change, changes
-from red_thread.core.merge.page import merge_page
+from red_thread.core.merge.page import merge_page, merge_windows
 from red_thread.core.merge.result import Conflict, ConflictKind, Merged, Outcome
 from red_thread.core.merge.untie import Knot, Untying, knots_of, untie
 
@@ -16,5 +16,6 @@ __all__ = [
     "changes",
     "knots_of",
     "merge_page",
+    "merge_windows",
     "untie",
 ]

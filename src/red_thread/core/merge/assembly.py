@@ -1,9 +1,8 @@
 """Puts the merged page together from the decisions about each block: attributes, words, answers, kept blocks."""
 
-from collections.abc import Iterator
 from typing import Any
 
-from red_thread.core.merge.attributes import fits, merge_attributes, merge_drawings
+from red_thread.core.merge.attributes import merge_attributes, merge_drawings
 from red_thread.core.merge.changes import describe_arrivals
 from red_thread.core.merge.columns import make_rectangular
 from red_thread.core.merge.gaps import each_gap_once
@@ -12,6 +11,7 @@ from red_thread.core.merge.marks import answer_of
 from red_thread.core.merge.placing import Placing
 from red_thread.core.merge.presence import Presence, find_presence
 from red_thread.core.merge.result import ConflictKind, Merged, Outcome
+from red_thread.core.merge.retyped import to_keep
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.text import TextMerge
 from red_thread.core.page.kinds import KINDS, Content
@@ -33,17 +33,18 @@ from red_thread.core.page.tokens import Token, inline_of, tokens_of
 class Assembly:
     """Puts the result together from the decisions about each block."""
 
-    def __init__(self, sides: Sides, windows: bool = False) -> None:
-        self.sides, self.windows = sides, windows
-        self.presence: Presence = find_presence(sides, windows)
+    def __init__(self, sides: Sides, knots: Knots) -> None:
+        self.sides, self.knots, self.windows = sides, knots, knots.windows
+        self.presence: Presence = find_presence(sides, self.windows)
         self.placing = Placing(sides, self.presence)
-        self.knots = Knots(sides, windows)
         self.gaps = frozenset(sides.master.gaps)
 
     def run(self) -> Merged:
         attributes, title_conflict = self._page_attributes()
         blocks = [*title_conflict, *self._blocks("doc", in_space=self.windows)]
         page = each_gap_once(with_content({"type": "doc", "attrs": attributes}, blocks), self.sides.master)
+        if self.windows:
+            page = with_content(page, [*content_of(page), *self._answers_unseen(page)])
         outcome = Outcome.CONFLICTED if self.knots.conflicts else Outcome.MERGED
         notes = describe_arrivals(self.sides.base, self.sides.master, self.presence.came_back)
         return Merged(page, outcome, tuple(self.knots.conflicts), notes)
@@ -75,29 +76,9 @@ class Assembly:
     def _held(self, block_id: str) -> list[Node]:
         """R7: the kept block in the place of one that the master took out."""
         student = self.sides.student.node(block_id)
-        blocks = self._to_keep(student) if student["type"] == "space" else [student]
+        blocks = to_keep(self.sides, student) if student["type"] == "space" else [student]
         blocks = [block for block in blocks if id_of(block) not in self.sides.master]
         return self.knots.keep(block_id, ConflictKind.TAKEN_OUT, blocks, "", plain_text(student))
-
-    def _to_keep(self, space: Node) -> list[Node]:
-        """The blocks of an answer; with a drawing or pins the space itself, so that they are to be seen."""
-        return [space] if self._drew(space) else self._answer(space)
-
-    def _drew(self, space: Node) -> bool:
-        """Whether the student drew or pointed in a space."""
-        base = self.sides.base.places.get(id_of(space))
-        before = attributes_of(base.node) if base else {}
-        now = attributes_of(space)
-        return any(now.get(name) and now.get(name) != before.get(name) for name in KINDS["space"].students)
-
-    def _answer(self, space: Node) -> list[Node]:
-        """The blocks of an answer; of a choice, what was picked and what was written."""
-        if attributes_of(space).get("kind") != "choice":
-            return list(content_of(space))
-        chosen = [o for o in content_of(space) if attributes_of(o).get("picked") or self.sides.wrote_inside(id_of(o))]
-        return [
-            block for option in chosen for block in (content_of(option) if option["type"] == "option" else [option])
-        ]
 
     def _block(self, block_id: str, in_space: bool) -> list[Node]:
         """A block of the result, and the kept block behind it if there is one."""
@@ -148,19 +129,17 @@ class Assembly:
         return mine if theirs is before or theirs == before else None
 
     def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
-        behind: list[Node] = []
-        known = len(self.knots.conflicts)
         content = self._blocks(block_id, in_space or node["type"] == "space")
-        if node["type"] == "space":
-            node, content, behind = self._retyped(block_id, node, content, known)
+        if node["type"] == "space" and attributes_of(node).get("kind") != "choice":
+            content = _without_options(content)
         if not content and KINDS[node["type"]].refills:
             content = [paragraph(self.knots.fresh(f"{block_id}.p"))]
         if not content:
-            return behind
+            return []
         made = with_content(node, [_as_part_of(node, block) for block in content])
         if node["type"] == "table":
             made = make_rectangular(made, self.sides, self.knots.fresh)
-        return [made, *behind]
+        return [made]
 
     def _merged_attributes(self, block_id: str) -> Node:
         """The block's kind and attributes, without what it holds."""
@@ -186,7 +165,8 @@ class Assembly:
         began = tokens_of(sides.base.node(block_id)) if block_id in sides.base else list[Token]()
         told = tokens_of(master), tokens_of(student)
         merged = TextMerge(began, *told, student_stands=in_space, gaps=self.gaps).run()
-        made = with_content(node, _allowed(node, inline_of(merged.tokens)))
+        tokens = [*merged.tokens, *self._answered_gaps_left_out(merged.tokens, *told)] if in_space else merged.tokens
+        made = with_content(node, _allowed(node, inline_of(tokens)))
         wordings = plain_text(master), plain_text(student)
         conflicted = merged.conflicted or (self.windows and _both_answered(began, *told))
         if not conflicted or wordings[0] == wordings[1]:
@@ -198,60 +178,29 @@ class Assembly:
             return [made]
         return [made, *self.knots.keep(block_id, ConflictKind.TEXT, [student], *wordings)]
 
-    def _retyped(
-        self, block_id: str, node: Node, content: list[Node], known: int
-    ) -> tuple[Node, list[Node], list[Node]]:
-        """R9: an answer that does not fit the kind that the space has now moves into a kept block behind it.
+    def _answers_unseen(self, page: Node) -> list[Node]:
+        """What was typed last into a gap that the other window moved and filled otherwise: kept at the end (R16)."""
+        seen = {
+            attributes_of(node)["id"]: attributes_of(node).get("answer")
+            for node in walk(page)
+            if node["type"] == "gap"
+        }
+        found: dict[str, Node] = {}
+        for gap, holder in self.sides.student.gaps.items():
+            block = self.sides.student.node(holder)
+            answer = next(answer_of(token) for token in tokens_of(block) if token.key == f"\0gap {gap}")
+            if answer and answer != seen.get(gap) and answer not in plain_text(page):
+                found[holder] = block
+        return [
+            kept
+            for holder, block in found.items()
+            for kept in self.knots.keep(holder, ConflictKind.TEXT, [block], "", plain_text(block))
+        ]
 
-        known: how many conflicts there were before those of the answer, which this one then takes in.
-        """
-        sides = self.sides
-        if block_id not in sides.student or block_id not in sides.master:
-            return node, content, []
-        student, now = sides.student.node(block_id), attributes_of(node).get("kind", "lines")
-        if now == attributes_of(student).get("kind", "lines"):
-            return node, content, []
-        answer = self._answer(student)
-        words = "\n".join(filter(None, map(plain_text, answer)))
-        if not sides.wrote_inside(block_id) or fits(now, words, self._has_things(student)):
-            return node, _without_options(content) if now != "choice" else content, []
-        del self.knots.conflicts[known:]
-        behind = self.knots.keep(block_id, ConflictKind.RETYPED, self._to_keep(student), "", words)
-        drawn = {name: None for name in KINDS["space"].students}
-        told = {**drawn, **attributes_of(sides.master.node(block_id))}
-        kept_back = {name: value for name, value in {**attributes_of(node), **told}.items() if value is not None}
-        return {**node, "attrs": kept_back}, self._as_the_master_has_it(block_id), behind
-
-    def _has_things(self, space: Node) -> bool:
-        """Whether an answer holds what no words are: a photo of the student's, a drawing, pins."""
-        photos = (below for below in walk(space) if below["type"] == "image")
-        return self._drew(space) or any(self.sides.is_own(id_of(photo)) for photo in photos)
-
-    def _as_the_master_has_it(self, space: str) -> list[Node]:
-        """What a space of the master's holds without the answer; what came into it from elsewhere stands too."""
-        answer = set(_ids_below(self.sides.student.node(space)))
-        came = [kid for kid in self.placing.kids.get(space, ()) if kid not in answer]
-        inside = [kid for kid in self.sides.master.kids(space) if kid not in came]
-        own = [node for kid in inside if (node := self._masters(kid, space)) is not None]
-        return own + [block for kid in came for block in self._block(kid, in_space=True)]
-
-    def _masters(self, block_id: str, space: str) -> Node | None:
-        """A block as the master has it, without what is gone or stands outside the space now; None if that is all."""
-        node = self.sides.master.node(block_id)
-        kids = self.sides.master.kids(block_id)
-        if kids:
-            inside = [made for kid in kids if (made := self._masters(kid, space)) is not None]
-            return with_content(node, inside) if inside else None
-        at = block_id
-        while at not in (space, "doc"):
-            at = self.placing.holder.get(at, "doc")
-        return node if at == space else None
-
-
-def _ids_below(node: Node) -> Iterator[str]:
-    for below in walk(node):
-        if below is not node and below["type"] != "gap" and attributes_of(below).get("id"):
-            yield id_of(below)
+    def _answered_gaps_left_out(self, now: list[Token], master: list[Token], student: list[Token]) -> list[Token]:
+        """Gaps with the student's answers that the master moved into what the student wrote anew (R9, R10)."""
+        there = {token.key for token in (*now, *student)}
+        return [token for token in master if answer_of(token) and token.key not in there]
 
 
 def _both_answered(base: list[Token], master: list[Token], student: list[Token]) -> bool:

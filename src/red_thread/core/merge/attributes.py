@@ -80,8 +80,12 @@ def merge_drawings(merged: Node, base: Node, saved: Node, typed: Node) -> Node:
     """A space in which two windows drew: what either put in is there (R16)."""
     attributes = dict(attributes_of(merged))
     for name in KINDS["space"].students:
-        before, here, there = (attributes_of(node).get(name) or [] for node in (base, typed, saved))
+        before, here, there = (_things(node, name) for node in (base, typed, saved))
         added = [thing for thing in there if thing not in before and thing not in here]
         if added:
             attributes[name] = [*here, *added]
     return {**merged, "attrs": attributes}
+
+
+def _things(node: Node, name: str) -> list[Any]:
+    return attributes_of(node).get(name) or []

@@ -1,12 +1,21 @@
 """Kept blocks and the records of conflicts: words, held where they would otherwise have had to go."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from red_thread.core.merge.gaps import gaps_as_words
 from red_thread.core.merge.result import Conflict, ConflictKind
-from red_thread.core.merge.sides import Sides
+from red_thread.core.page.check import CheckedPage
 from red_thread.core.page.fingerprint import short_name
-from red_thread.core.page.nodes import Node, attributes_of, content_of, id_of, paragraph, plain_text, walk, with_content
+from red_thread.core.page.nodes import (
+    Node,
+    attributes_of,
+    content_of,
+    id_of,
+    paragraph,
+    plain_text,
+    walk,
+    with_content,
+)
 
 _WHY = {
     ConflictKind.TEXT: "both-changed",
@@ -18,16 +27,20 @@ _WHY = {
 
 
 class Knots:
-    """The conflicts of one merge. `windows`: it is of two windows of one student (R16)."""
+    """The conflicts of one merge of base, master and student.
 
-    def __init__(self, sides: Sides, windows: bool) -> None:
-        self.renamed, self.windows = sides.renamed, windows
+    `renamed`: what a block was called before it had to get another id. `windows`: it is of two windows of one student
+    (R16).
+    """
+
+    def __init__(self, pages: Sequence[CheckedPage], renamed: Mapping[str, str], windows: bool) -> None:
+        self.renamed, self.windows = renamed, windows
         self.conflicts: list[Conflict] = []
-        pages = (sides.base, sides.master, sides.student)
+        student = pages[-1]
         self.taken = {block_id for page in pages for block_id in (*page.places, *page.gaps)}
         self.there = {
             (attributes_of(place.node).get("from"), plain_text(place.node)): block_id
-            for block_id, place in sides.student.places.items()
+            for block_id, place in student.places.items()
             if place.node["type"] == "kept"
         }
 

@@ -10,7 +10,7 @@ from red_thread.core.page.tokens import Blank, Mark, Token, blank_text, in_parts
 
 
 def merge_token(base: Token, master: Token, student: Token) -> Token:
-    """One word that stands on all three sides: its marks, a gap's answer and the blank behind it merge by themselves."""
+    """One word that stands on all three sides: marks, a gap's answer, the blank behind it merge by themselves."""
     node, behind = master.node, merge_blank(base.behind, master.behind, student.behind)
     if node["type"] == "text":
         if base.parts == student.parts and marks_of(base.node) == marks_of(student.node):
@@ -64,7 +64,7 @@ def merge_marks(base: Sequence[Mark], master: Sequence[Mark], student: Sequence[
 
 def merge_blank(base: Blank, master: Blank, student: Blank) -> Blank:
     """Who changed the blank has it; where one took it away with the word behind it, the other's stands."""
-    if base == student or master == student:
+    if student in (base, master):
         return master
     if base == master:
         return student

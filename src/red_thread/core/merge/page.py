@@ -1,15 +1,15 @@
 """`merge_page`: base, master and student become one page.
 
 Method: a three-way merge of trees whose blocks have stable ids. First it is decided for every block whether
-it stands (`presence`), then where (`placing`, `order`), then what is in it (`assembly`): words by a three-way merge of
-tokens (`text`), attributes one by one. Conflicts make kept blocks (`kept`); tables are squared (`columns`).
+it stands (`presence`), then where (`placing`, `order`), then what is in it (`assembly`): words by a three-way merge
+of tokens (`text`), attributes one by one. Conflicts make kept blocks (`kept`); tables are squared (`columns`).
 """
 
 from typing import Any
 
 from red_thread.core.merge.assembly import Assembly
 from red_thread.core.merge.changes import describe_arrivals
-from red_thread.core.merge.prepare import prepare_sides
+from red_thread.core.merge.prepare import prepare
 from red_thread.core.merge.result import Merged, Outcome
 from red_thread.core.page.check import check_page
 from red_thread.core.page.nodes import Node, content_of
@@ -29,7 +29,7 @@ def merge_page(base: Any, master: Any, student: Any, *, stored: bool = False) ->
         return Merged(checked_student.page, Outcome.UNCHANGED)
     if _same(checked_student.page, checked_base.page):
         return Merged(checked_master.page, Outcome.REFRESHED, notes=describe_arrivals(checked_base, checked_master))
-    return Assembly(prepare_sides(checked_base, checked_master, checked_student)).run()
+    return Assembly(*prepare(checked_base, checked_master, checked_student)).run()
 
 
 def merge_windows(base: Any, saved: Any, typed: Any) -> Merged:
@@ -44,7 +44,7 @@ def merge_windows(base: Any, saved: Any, typed: Any) -> Merged:
     checked_typed = check_page(typed, "student", checked_base, stored=True)
     if _same(checked_saved.page, checked_base.page) or _same(checked_saved.page, checked_typed.page):
         return Merged(checked_typed.page, Outcome.UNCHANGED)
-    return Assembly(prepare_sides(checked_base, checked_saved, checked_typed), windows=True).run()
+    return Assembly(*prepare(checked_base, checked_saved, checked_typed, windows=True)).run()
 
 
 def _same(one: Node, other: Node) -> bool:

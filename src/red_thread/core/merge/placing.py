@@ -7,7 +7,6 @@ own stays right under what it was written under, and what is new from the master
 
 from collections.abc import Iterator
 
-from red_thread.core.merge.columns import joined_away
 from red_thread.core.merge.order import merge_order
 from red_thread.core.merge.presence import Presence
 from red_thread.core.merge.sides import Sides
@@ -25,8 +24,6 @@ class Placing:
         self.holder: dict[str, str] = {}  # of every block that is among the kids of one
         self.left: dict[str, None] = {}  # containers of the master out of which the student moved blocks, in order
         self.among: dict[str, str] = {}  # blocks that follow their neighbours, each with the one before it
-        tables = [i for i, place in sides.student.places.items() if place.node["type"] == "table"]
-        self.joined = {cell: other for table in tables for cell, other in joined_away(sides, table).items()}
         self._choose_parents()
         self._follow_neighbours()
         self._place_masters()
@@ -108,7 +105,7 @@ class Placing:
         return False
 
     def _parent_of(self, block_id: str) -> str:
-        """What is decided; else where the master has it, where it would have to stand; else where the student has it."""
+        """What is decided; else where the master has it, for there it would stand; else where the student has it."""
         found = self.parents.get(block_id)
         if found is not None:
             return found
@@ -159,6 +156,8 @@ class Placing:
         student = self.sides.student
         tied_to = self.parents.get(block_id)
         at = block_id
+        if block_id in self.presence.shells and (inside := self._above_the_first_own(block_id)) is not None:
+            return inside
         while at != "doc":
             holder = student.parent(at)
             siblings = student.kids(holder)
@@ -167,13 +166,29 @@ class Placing:
                     found = self._behind(above, block_id, tied_to)
                     if found is not None:
                         return found
-            if holder in self.joined and holder not in self.presence.standing:
-                holder = self.joined[holder]
+            if holder in self.presence.joined and holder not in self.presence.standing:
+                holder = self.presence.joined[holder]
                 return holder, (self.kids[holder] or [None])[-1]
             if self._may_hold(holder, block_id) and not self._is_inside(holder, block_id):
                 return holder, None
             at = holder
         return self._before_the_next(block_id)
+
+    def _above_the_first_own(self, shell: str) -> tuple[str, str] | None:
+        """What is left of a list stands behind what its own items were written under, wherever that is now."""
+        for kid in self.sides.student.kids(shell):
+            if kid not in self.sides.master and kid in self.presence.standing:
+                return None
+            for above in self._last_of(kid):
+                if self._stands_right_after(kid, shell) and (found := self._behind(above, shell, None)) is not None:
+                    return found
+        return None
+
+    def _stands_right_after(self, kid: str, shell: str) -> bool:
+        """Whether the next of a list's items is one that stays in it."""
+        kids = self.sides.student.kids(shell)
+        following = kids[kids.index(kid) + 1 :][:1]
+        return any(i not in self.sides.master and i in self.presence.standing for i in following)
 
     def _before_the_next(self, block_id: str) -> tuple[str, str | None]:
         """An item with no neighbour above it goes before the next below it (R4: a first one stays first)."""

@@ -8,6 +8,8 @@ another id, and with it the base's, if that is of the student's kind. A gap is i
 from collections.abc import Mapping
 from typing import Any
 
+from red_thread.core.merge.kept import Knots
+from red_thread.core.merge.retyped import without_what_does_not_fit
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import CheckedPage, check_page
 from red_thread.core.page.fingerprint import short_name
@@ -15,18 +17,24 @@ from red_thread.core.page.kinds import alike
 from red_thread.core.page.nodes import Node, attributes_of, content_of, walk, with_attributes, with_content
 
 
-def prepare_sides(base: CheckedPage, master: CheckedPage, student: CheckedPage) -> Sides:
-    """The three pages as the rules look at them."""
+def prepare(
+    base: CheckedPage, master: CheckedPage, student: CheckedPage, windows: bool = False
+) -> tuple[Sides, Knots]:
+    """The three pages as the rules look at them, and the first conflicts: answers that do not fit any more."""
     renamed = _unlike(base, master, student)
     if renamed:
         mine = {old: new for new, old in renamed.items()}
         old_too = {i: mine[i] for i in mine if i in base and _kind(base, i) == _kind(student, i)}
         base = check_page(_renamed(base.page, old_too), "base", stored=True)
         student = check_page(_renamed(student.page, mine), "student", base, stored=True)
+    knots = Knots((base, master, student), renamed, windows)
+    fitting = without_what_does_not_fit(Sides(base, master, student), knots)
+    if fitting is not student.page:
+        student = check_page(fitting, "student", base, stored=True)
     answers = _answers_that_move(base, master, student)
     if answers:
         master = check_page(_answered(master.page, answers), "master", base, stored=True)
-    return Sides(base, master, student, renamed)
+    return Sides(base, master, student, renamed, windows), knots
 
 
 def _unlike(base: CheckedPage, master: CheckedPage, student: CheckedPage) -> dict[str, str]:
@@ -68,7 +76,8 @@ def _answers_that_move(base: CheckedPage, master: CheckedPage, student: CheckedP
             continue
         answer = _gap(student, gap).get("answer")
         before = _gap(base, gap).get("answer") if gap in base.gaps else ""
-        if answer and answer != before:
+        theirs = _gap(master, gap).get("answer") or ""
+        if answer and answer != before and theirs in ("", before, answer):
             found[gap] = answer
     return found
 

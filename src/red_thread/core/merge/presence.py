@@ -1,8 +1,9 @@
 """Which blocks stand in the result (R2, R7, R8, R9, R11): decided for each block before any is placed."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from red_thread.core.merge.columns import columns_that_stay
+from red_thread.core.merge.columns import columns_that_stay, joined_away
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.taken_out import TakenOut, taken_out_of_tables
 from red_thread.core.page.kinds import BLOCKS, KINDS
@@ -14,7 +15,8 @@ class Presence:
 
     `shells`: lists, tables and rows that the master took out and that stay around the student's own items.
     `held`: blocks that a kept block replaces. `answers`: blocks that the master took out of a writing space
-    and that stay for what the student wrote in them. `came_back`: for the notes.
+    and that stay for what the student wrote in them. `joined`: cells that the master joined to another, with that
+    other. `came_back`: for the notes.
     """
 
     standing: set[str] = field(default_factory=set[str])
@@ -22,6 +24,7 @@ class Presence:
     taken_out: TakenOut = field(default_factory=TakenOut)
     held: set[str] = field(default_factory=set[str])
     answers: set[str] = field(default_factory=set[str])
+    joined: dict[str, str] = field(default_factory=dict[str, str])
     came_back: list[str] = field(default_factory=list[str])
 
     def places(self, block_id: str) -> bool:
@@ -30,8 +33,10 @@ class Presence:
 
 
 def find_presence(sides: Sides, windows: bool = False) -> Presence:
-    """Decides for all blocks of the three pages. windows: what was typed last stands, in a space and outside (R16)."""
+    """Decides for all blocks of the three pages. windows: what was typed last stands, in spaces and outside."""
     presence = Presence({"doc"}, taken_out=taken_out_of_tables(sides))
+    for table in [i for i, place in sides.student.places.items() if place.node["type"] == "table"]:
+        presence.joined.update(joined_away(sides, table))
     _settle_master(sides, presence, "doc")
     presence.shells = _shells(sides)
     whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides) | _starter_tables(sides)
@@ -130,6 +135,8 @@ def _settle_gone(
     if wrote and is_block and not holds_blocks:
         presence.held.add(block_id)
         return True
+    if block_id in presence.joined:
+        return inside
     parent = sides.student.parent(block_id)
     part_stays = inside and not is_block and (parent in sides.master or parent in presence.shells)
     if stays_whole or part_stays or block_id in presence.shells:
@@ -148,14 +155,22 @@ def _stand_as_answer(sides: Sides, presence: Presence, block_id: str, wrote: boo
 
 
 def _hold_space(sides: Sides, presence: Presence, block_id: str) -> bool:
-    """R7: a space goes as one; one kept block holds the whole answer."""
-    for below in _below(sides, block_id):
-        if below in sides.master:
-            presence.standing.add(below)
+    """R7: a space goes as one; one kept block holds the whole answer, but for what the master has elsewhere."""
+    for below in _moved_out(sides, block_id):
+        _settle_student(sides, presence, below, in_space=False, whole=set(), stays_whole=False)
     if not sides.wrote_in_what_goes(block_id):
         return False
     presence.held.add(block_id)
     return True
+
+
+def _moved_out(sides: Sides, block_id: str) -> Iterator[str]:
+    """What the master has moved out of a block that it took out: the outermost of it."""
+    for kid in sides.student.kids(block_id):
+        if kid in sides.master:
+            yield kid
+        else:
+            yield from _moved_out(sides, kid)
 
 
 def _below(sides: Sides, block_id: str) -> list[str]:

@@ -44,7 +44,9 @@ def regions_of(
     return _Whole(base, master, student, sorted(anew)).join(found)
 
 
-def _parted(by_master: list[Hunk], master: Tokens, by_student: list[Hunk], student: Tokens) -> tuple[list[Hunk], list[Hunk]]:
+def _parted(
+    by_master: list[Hunk], master: Tokens, by_student: list[Hunk], student: Tokens
+) -> tuple[list[Hunk], list[Hunk]]:
     """Parts the words that both put in the place of the same words from what only one put in behind them."""
     begins = {hunk.base_from: hunk for hunk in by_student if hunk.base_to > hunk.base_from}
     alike: dict[int, int] = {}
@@ -137,9 +139,9 @@ class _Whole:
             return False
         at = region.base_from
         if at == end:
-            return not finished(self.base[start:end]) and not any(map(begins_with_an_end, self._put_in(region)))
-        starts = start == 0 or finished(self.base[:start])
-        return at == start and starts and not all(map(finished, self._put_in(region)))
+            return not finished(self.base, end) and not any(map(begins_with_an_end, self._put_in(region)))
+        starts = start == 0 or finished(self.base, start)
+        return at == start and starts and not all(finished(put, len(put)) for put in self._put_in(region))
 
     def _put_in(self, region: Region) -> list[Tokens]:
         return [

@@ -27,19 +27,17 @@ def _ends_at(tokens: Sequence[Token], k: int, token: Token) -> bool:
         return True
     if token.key in _UNSPACED_ENDS:
         return tokens[k + 1].key not in _CLOSE
-    if not token.behind or not finished(tokens[: k + 1]):
+    if not token.behind or not finished(tokens, k + 1):
         return False
     following = tokens[k + 1]
     return not (following.is_word and following.key[0].islower())
 
 
-def finished(tokens: Sequence[Token]) -> bool:
-    """Whether the last of these tokens ends a sentence, a quotation mark behind it or not."""
-    for token in reversed(tokens):
-        if token.key in _CLOSE:
-            continue
-        return token.key in _ENDS or token.key == "\0break"
-    return False
+def finished(tokens: Sequence[Token], end: int) -> bool:
+    """Whether a sentence ends before that place, a quotation mark behind it or not."""
+    while end > 0 and tokens[end - 1].key in _CLOSE:
+        end -= 1
+    return end > 0 and (tokens[end - 1].key in _ENDS or tokens[end - 1].key == "\0break")
 
 
 def begins_with_an_end(tokens: Sequence[Token]) -> bool:

@@ -11,12 +11,17 @@ from red_thread.core.page.tokens import tokens_of
 
 @dataclass(slots=True)
 class Sides:
-    """Base, master and student, checked. `renamed`: what a block was called before it had to get another id."""
+    """Base, master and student, checked.
+
+    `renamed`: what a block was called before it had to get another id. `windows`: two windows of one student (R16),
+    of which the one that stands for the master changes what is the student's too.
+    """
 
     base: CheckedPage
     master: CheckedPage
     student: CheckedPage
     renamed: dict[str, str] = field(default_factory=dict[str, str])
+    windows: bool = False
     _wrote: dict[str, bool] = field(default_factory=dict[str, bool])
 
     def is_own(self, block_id: str) -> bool:
@@ -56,7 +61,7 @@ class Sides:
         if base is student or base == student:
             return False
         if is_text_block(student):
-            return wrote_in_text(tokens_of(base), tokens_of(student))
+            return wrote_in_text(tokens_of(base), tokens_of(student), self.master.gaps)
         if student["type"] == "image":
             return plain_text(student) != plain_text(base) and bool(plain_text(student))
         return _new_hand(base, student)
@@ -67,22 +72,18 @@ class Sides:
         Marks alone are no change, nor is what is the student's: a tick, a pick, an answer.
         """
         base, master = self.base.node(block_id), self.master.node(block_id)
-        if base["type"] != master["type"] or _settings(base) != _settings(master):
+        settings = attributes_of if self.windows else _settings
+        if base["type"] != master["type"] or settings(base) != settings(master):
             return True
         if not is_text_block(base):
             return False
-        return [_identity(t.key, t.node) for t in tokens_of(base)] != [
-            _identity(t.key, t.node) for t in tokens_of(master)
-        ]
+        before, after = ([(t.key, t.is_text or settings(t.node)) for t in tokens_of(node)] for node in (base, master))
+        return before != after
 
 
 def _settings(node: Node) -> dict[str, object]:
     students = KINDS[node["type"]].students
     return {name: value for name, value in attributes_of(node).items() if name not in students}
-
-
-def _identity(key: str, node: Node) -> tuple[str, object]:
-    return key, None if node["type"] == "text" else _settings(node)
 
 
 def _new_hand(base: Node, student: Node) -> bool:

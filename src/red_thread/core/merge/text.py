@@ -134,8 +134,9 @@ class TextMerge:
             return Reason.SAME
         if wording(by_master).strip() == wording(by_student).strip():
             return Reason.SAME_WORDS
-        if region.base_from == region.base_to:
-            return Reason.INSERTED
+        return Reason.INSERTED if region.base_from == region.base_to else self._both_changed(region)
+
+    def _both_changed(self, region: Region) -> Reason:
         master_wrote = any(_writes(hunk, self.master) for hunk in region.master)
         # A mark of punctuation set among words that the master took out goes with them.
         writes = _writes if master_wrote else _writes_words
@@ -159,12 +160,12 @@ class TextMerge:
         return [self._with_other_marks(side[k], came_from.get(k), other_at, other) for k in range(first, last)]
 
     def _with_other_marks(self, token: Token, k: int | None, other_at: dict[int, int], other: Tokens) -> Token:
-        """A token that a region left alone still takes the other side's marks and answer."""
+        """A token that a region left alone still takes the other side's marks and answer, but not its blank."""
         if k is None or k not in other_at:
             return token
-        if other is self.student:
-            return merge_token(self.base[k], token, other[other_at[k]])
-        return merge_token(self.base[k], other[other_at[k]], token)
+        there = other[other_at[k]]
+        sides = (token, there) if other is self.student else (there, token)
+        return replace(merge_token(self.base[k], *sides), behind=token.behind)
 
     def _loses_an_answer(self, region: Region) -> bool:
         """A gap that the master took out with an answer in it is a place that both changed."""
@@ -185,11 +186,16 @@ def _writes_words(hunk: Hunk, side: Tokens) -> bool:
     return any(token.is_word or not token.is_text for token in side[hunk.side_from : hunk.side_to])
 
 
-def wrote_in_text(base: Tokens, student: Tokens) -> bool:
-    """Whether the student's tokens hold a word or an answer that the base has not."""
+def wrote_in_text(base: Tokens, student: Tokens, elsewhere: Collection[str] = ()) -> bool:
+    """Whether the student's tokens hold a word or an answer that the base has not.
+
+    elsewhere: gaps that the master still has: their answers go with them.
+    """
     found = hunks([t.key for t in base], [t.key for t in student])
     answers = {t.key: answer_of(t) for t in base}
-    answered = any(answer_of(t) not in ("", answers.get(t.key, "")) for t in student)
+    answered = any(
+        answer_of(t) not in ("", answers.get(t.key, "")) and t.node["attrs"]["id"] not in elsewhere for t in student
+    )
     return answered or any(_writes_words(hunk, student) for hunk in found)
 
 

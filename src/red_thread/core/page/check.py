@@ -1,10 +1,12 @@
 """Is this a page? One pass that refuses what is not, mends ids (R15) and finds every block by its id.
 
 Refused: an unknown node or mark, wrong nesting, whatever the table of kinds does not name (an attribute, content of
-what holds nothing, a value that keeps not its rule), a span beyond its table, more than 32 levels below the page, over
-a million bytes, lone surrogates and the null character. Mended: a block without an id or with one that stands twice gets a new
-id, derived from what it holds and where it stands: the same page is always mended in the same way, and the same
-block on an edition and on its copy gets the same id.
+what holds nothing, a value that keeps not its rule), a span beyond its table, more than 32 levels below the page,
+over a million bytes, lone surrogates, the null character.
+
+Mended: a block without an id or with one that stands twice gets a new id, derived from what it holds and where it
+stands: the same page is always mended in the same way, and the same block on an edition and on its copy gets the
+same id.
 """
 
 from collections.abc import Mapping, Sequence
@@ -308,12 +310,13 @@ class _Checker:
         if not isinstance(marks, list):
             raise self.refuse("marks that are not a list", name)
         for mark in cast(list[Any], marks):
-            known: Any = cast(Node, mark).get("type") if isinstance(mark, dict) else None
+            told = cast(Node, mark) if isinstance(mark, dict) else dict[str, Any]()
+            known: Any = told.get("type")
             if not isinstance(known, str) or known not in MARKS:
-                raise self.refuse(f"an unknown mark, {repr(mark)[:80]}", name)
-            if not mark.keys() <= {"type", "attrs"}:
+                raise self.refuse(f"an unknown mark, {repr(cast(Any, mark))[:80]}", name)
+            if not told.keys() <= {"type", "attrs"}:
                 raise self.refuse(f"a {known} mark with more than its attributes", name)
-            self._values(known, mark.get("attrs"), MARKS[known])
+            self._values(known, told.get("attrs"), MARKS[known])
 
     def _gap(self, node: Node) -> Node:
         self._attributes(node, KINDS["gap"])

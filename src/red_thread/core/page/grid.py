@@ -18,7 +18,7 @@ class CellPlace:
 
 @dataclass(slots=True)
 class Grid:
-    """`cells`: the place of each cell by id. `widths`: for each row how many columns are taken, spans from above too."""
+    """`cells`: the place of each cell by id. `widths`: how many columns each row takes, spans from above too."""
 
     cells: dict[str, CellPlace] = field(default_factory=dict[str, CellPlace])
     widths: list[int] = field(default_factory=list[int])

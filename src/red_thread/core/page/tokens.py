@@ -1,4 +1,4 @@
-"""The words of a text block: words, breaks and punctuation, never less than a grapheme, each with the blank behind it.
+"""The words of a text block: words, breaks and punctuation, never less than a grapheme, with the blanks behind them.
 
 Word boundaries follow Unicode's extended grapheme clusters (UAX #29) for what may not be split; scripts
 that are written without spaces go grapheme by grapheme. A number as written is one word, with its sign, its
@@ -17,6 +17,7 @@ from red_thread.core.page.nodes import Node, attributes_of, content_of
 _UNSPACED = r"[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}]"
 _IN_WORD = r"[\p{L}\p{N}\p{M}_]"
 _WORD = regex.compile(_IN_WORD)
+_SAYS = regex.compile(r"[\p{L}\p{N}\p{M}\p{So}\p{Sm}\p{Sc}_]")
 _ALONE = regex.compile(_UNSPACED)
 _LETTERS = rf"(?:(?={_IN_WORD})(?!{_UNSPACED})\X)+"
 _SIGN = r"(?:[-−+]?\p{Sc}?(?=\p{Nd}))?"
@@ -25,7 +26,9 @@ _COUNTED_IN = r"(?:(?<=\p{Nd})[\p{Sc}%‰°])?"
 _TOKEN = regex.compile(rf"{_SIGN}{_LETTERS}(?:{_WITHIN}{_LETTERS})*{_COUNTED_IN}|(?:(?=\s)\X(?<=\s))+|\X")
 # The same for text without anything that clusters, three times as fast.
 _ASCII_TOKEN = regex.compile(
-    r"(?:[-+]?\$?(?=[0-9]))?[A-Za-z0-9_]+(?:(?:'|(?<=[0-9])[.,:/-](?=[0-9]))[A-Za-z0-9_]+)*(?:(?<=[0-9])[$%])?"
+    r"(?:[-+]?\$?(?=[0-9]))?[A-Za-z0-9_]+"
+    r"(?:(?:'|(?<=[0-9])[.,:/-](?=[0-9]))[A-Za-z0-9_]+)*"
+    r"(?:(?<=[0-9])[$%])?"
     r"|\r\n|\s+|.",
     regex.DOTALL,
 )
@@ -40,8 +43,8 @@ class Token:
 
     `key` is what it is compared by; `node` carries the marks, and the whole of a break or a gap. `parts`: the pieces
     of a word whose marks change inside it; it is one word all the same. `behind`: the texts of the blank. `glued`:
-    no blank stands before it. A blank with which a block begins is a token by itself. Nobody changes a token; it is not frozen because a merge makes
-    thousands, and a frozen one takes three times as long to make.
+    no blank stands before it. A blank with which a block begins is a token by itself. Nobody changes a token; it is
+    not frozen because a merge makes thousands, and a frozen one takes three times as long to make.
     """
 
     key: str
@@ -135,7 +138,8 @@ def split_words(text: str) -> list[str]:
 
 
 def is_word(token: str) -> bool:
-    return bool(_WORD.search(token))
+    """Whether it says something: a word, a number, a sign such as an emoji, but no punctuation."""
+    return bool(_SAYS.search(token))
 
 
 def _sort_of(grapheme: str) -> str:
