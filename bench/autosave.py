@@ -10,7 +10,7 @@ from bench.district import District, district
 from bench.figures import Figure
 from bench.push import push
 from red_thread.actions.actor import Actor
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.save_copy import Save, save_copy
 from red_thread.core.page.nodes import Node
 from red_thread.store.database import Database
 
@@ -75,7 +75,7 @@ async def _save(made: District, copy: tuple[int, ...], turns: int) -> None:
     for _ in range(turns):
         async with made.database.begin() as unit:
             page = twenty_kilobytes(revision + 1)
-            saved = await save_copy(unit, Actor(person, "student"), copy_id, page, revision, edition)
+            saved = await save_copy(unit, Actor(person, "student"), copy_id, Save(page, revision, edition))
         revision = saved.revision
 
 

@@ -14,7 +14,7 @@ from red_thread.actions.ports.classes import RosterPerson, Student
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.pull_back import pull_back, undo_pull_back
 from red_thread.actions.run_push import run_push
-from red_thread.actions.save_copy import Saved, save_copy
+from red_thread.actions.save_copy import Save, Saved, save_copy
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
 from red_thread.core.push import WrittenPages
@@ -126,7 +126,7 @@ class School:
     async def save(self, student: Student, began: CopyInfo, content: list[dict[str, object]]) -> Saved:
         made = {**began.document, "content": content}
         async with self.database.begin() as unit:
-            return await save_copy(unit, actor_of(student), began.id, made, began.revision, began.edition_id)
+            return await save_copy(unit, actor_of(student), began.id, Save(made, began.revision, began.edition_id))
 
     async def reads(self, student: Student, page_id: int) -> str:
         return show((await self.copy(student, page_id)).document)

@@ -133,9 +133,31 @@ async def test_a_late_save_from_another_window_is_merged_with_what_came_in_betwe
     async with school.database.begin() as unit:
         await save_master_page(unit, school.teacher, tides, page("a:one from here | b:two"), 1)
         saved = await save_master_page(unit, school.teacher, tides, page("a:one | b:two from there"), 1)
-        assert show(saved.document) == "a:one from here | b:two from there"
-        same = await save_master_page(unit, school.teacher, tides, saved.document, saved.revision)
-    assert same.revision == saved.revision
+        assert show(saved.page.document) == "a:one from here | b:two from there"
+        same = await save_master_page(unit, school.teacher, tides, saved.page.document, saved.page.revision)
+    assert same.page.revision == saved.page.revision
+
+
+async def test_nothing_of_a_colleagues_is_written_over_however_old_a_window_is(school: School):
+    tides = await school.add_page("a:one two three | b:four")
+    for turn in range(45):
+        async with school.database.begin() as unit:
+            text = f"a:one two three colleague{turn} | b:four | c:five"
+            await save_master_page(unit, school.teacher, tides, page(text), turn + 1)
+    async with school.database.begin() as unit:
+        saved = await save_master_page(unit, school.teacher, tides, page("a:one mine two three | b:four"), 1)
+    assert show(saved.page.document) == "a:one mine two three colleague44 | b:four | c:five"
+
+
+async def test_two_teachers_who_change_the_same_words_have_both_wordings(school: School):
+    tides = await school.add_page("a:one two")
+    async with school.database.begin() as unit:
+        await save_master_page(unit, school.teacher, tides, page("a:ONE two"), 1)
+        late = await save_master_page(unit, school.teacher, tides, page("a:uno two"), 1)
+        assert [block["type"] for block in late.page.document["content"]] == ["paragraph", "paragraph"]
+        assert "ONE two" in show(late.page.document) and "uno two" in show(late.page.document)
+        more = await save_master_page(unit, school.teacher, tides, page("a:uno two more"), late.sent_revision)
+    assert "uno two more" in show(more.page.document) and "ONE two" in show(more.page.document)
 
 
 async def test_imported_pages_find_their_places_by_name(school: School):

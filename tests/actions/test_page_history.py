@@ -8,7 +8,7 @@ from red_thread.actions.actor import HOUSE
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.refusals import NotAllowed, NotFound
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.save_copy import Save, save_copy
 from red_thread.actions.thin_histories import thin_histories
 from red_thread.core.page.history import Cause, State, moments, thin_out
 from tests.notation import page, show
@@ -192,7 +192,7 @@ async def test_an_old_history_is_thinned_out_and_reads_as_before(school: School)
         now = began + timedelta(days=turn // 50, seconds=turn % 50)
         async with school.database.begin(now) as unit:
             document = page(f"a:one | m:turn {turn} of many words that stay")
-            await save_copy(unit, actor_of(ada), copy.id, document, turn, copy.edition_id)
+            await save_copy(unit, actor_of(ada), copy.id, Save(document, turn, copy.edition_id))
     before = {moment.revision: moment for moment in await history(school, ada, tides)}
     kept = {revision: await as_it_was(school, ada, tides, revision) for revision in before}
     assert await thin_histories(school.database.begin, HOUSE) == 1
@@ -214,11 +214,11 @@ async def test_a_save_from_a_state_that_was_thinned_out_loses_nothing(school: Sc
         offline = await school.copy(ada, tides)
         async with school.database.begin(long_ago) as unit:
             document = page(f"a:{words} | b:two")
-            await save_copy(unit, actor_of(ada), offline.id, document, offline.revision, offline.edition_id)
+            await save_copy(unit, actor_of(ada), offline.id, Save(document, offline.revision, offline.edition_id))
     await thin_histories(school.database.begin, HOUSE)
     await school.write(ada, tides, "a:one x y | b:two and offline", began=offline)
-    # Merged with an earlier state: words may stand twice, none is missing.
-    assert await school.reads(ada, tides) == "a:one x y z x y | b:two and offline"
+    # Merged from what both have in common: no word stands twice, none is missing.
+    assert await school.reads(ada, tides) == "a:one x y z | b:two and offline"
 
 
 async def test_only_the_house_thins_out(school: School):

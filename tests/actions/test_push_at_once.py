@@ -8,7 +8,7 @@ import pytest
 
 from red_thread.actions import run_push as running
 from red_thread.actions.run_push import run_push
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.save_copy import Save, save_copy
 from red_thread.store.database import Database
 from tests.notation import page
 from tests.school import School, actor_of
@@ -124,7 +124,7 @@ async def test_a_page_that_cannot_be_read_fails_alone_and_stays_as_it_is(school:
 @pytest.mark.parametrize("hand", ["own", "other"])
 async def test_only_the_notebooks_owner_writes_in_it(school: School, hand: str):
     from red_thread.actions.refusals import NotFound
-    from red_thread.actions.save_copy import save_copy
+    from red_thread.actions.save_copy import Save, save_copy
     from tests.notation import page
 
     ada, ben = await school.add_class("9A", 2)
@@ -133,7 +133,7 @@ async def test_only_the_notebooks_owner_writes_in_it(school: School, hand: str):
     copy = await school.copy(ada, tides)
     actor = actor_of(ada if hand == "own" else ben)
     async with school.database.begin() as unit:
-        saving = save_copy(unit, actor, copy.id, page("a:one | b:mine"), 0, copy.edition_id)
+        saving = save_copy(unit, actor, copy.id, Save(page("a:one | b:mine"), 0, copy.edition_id))
         if hand == "own":
             assert (await saving).revision == 1
         else:
@@ -151,7 +151,7 @@ async def test_pulling_back_waits_for_a_page_that_is_being_saved_and_keeps_it(sc
         pulling = asyncio.create_task(school.pull_back("drawer", [tides], "9A"))
         await asyncio.sleep(0.3)
         document = page("a:one | q=space[ p:mine ]")
-        await save_copy(unit, actor_of(ada), copy.id, document, copy.revision, copy.edition_id)
+        await save_copy(unit, actor_of(ada), copy.id, Save(document, copy.revision, copy.edition_id))
     _, counts = await pulling
     assert counts == {"in-drawer": 1, "gone": 1}
     assert await school.reads(ada, tides) == "a:one | q=space[ p:mine ]"

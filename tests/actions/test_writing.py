@@ -4,8 +4,10 @@ import pytest
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.look_at_notebook import look_at_notebook, open_page
+from red_thread.actions.page_history import go_back, look_at_history
+from red_thread.actions.ports.notebooks import Window
 from red_thread.actions.refusals import NotAllowed, NotFound, OnlyInSpaces, PageRefused
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.save_copy import Save, save_copy
 from tests.notation import page, show
 from tests.school import School, actor_of
 
@@ -130,7 +132,7 @@ async def test_what_is_no_page_is_refused_and_the_page_stays(school: School, doc
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:
         with pytest.raises(PageRefused, match=why):
-            await save_copy(unit, actor_of(ada), copy.id, document, copy.revision, copy.edition_id)
+            await save_copy(unit, actor_of(ada), copy.id, Save(document, copy.revision, copy.edition_id))
     assert await school.reads(ada, tides) == START
 
 
@@ -147,7 +149,7 @@ async def test_nobody_reads_or_writes_anothers_notebook(school: School):
             await open_page(unit, stranger, copy.id)
         for actor in (actor_of(ben), school.teacher, stranger):
             with pytest.raises(NotFound):
-                await save_copy(unit, actor, copy.id, page("a:x"), 0, copy.edition_id)
+                await save_copy(unit, actor, copy.id, Save(page("a:x"), 0, copy.edition_id))
 
 
 async def test_opening_is_seeing_and_what_arrived_is_marked_once(school: School):
@@ -164,3 +166,84 @@ async def test_opening_is_seeing_and_what_arrived_is_marked_once(school: School)
     assert by_teacher.arrived == first.arrived == ["a", "n"]
     assert second.arrived == []
     assert set(first.tied) == {"a", "q", "p", "n"}
+
+
+async def write_from(school, student, copy, notation, revision, window=None):
+    async with school.database.begin() as unit:
+        save = Save(page(notation), revision, copy.edition_id, window)
+        return await save_copy(unit, actor_of(student), copy.id, save)
+
+
+async def test_a_window_that_never_got_an_answer_goes_on_from_what_it_sent(school: School):
+    """Nothing is doubled, however many answers are lost, with a push in between too."""
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one | b:two")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    sentence = "The tide falls twice a day when nobody is looking".split()
+    for turn in range(1, len(sentence) + 1):
+        if turn == 5:
+            await school.rewrite(tides, "a:one new | b:two")
+            await school.push([tides], "9A")
+        typed = f"a:one | s:{' '.join(sentence[:turn])} | b:two"
+        saved = await write_from(school, ada, copy, typed, 0, Window("window-one", turn))
+    assert show(saved.document) == f"a:one new | s:{' '.join(sentence)} | b:two"
+
+
+async def test_a_database_that_was_set_back_doubles_nothing(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one | b:two")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    await write_from(school, ada, copy, "a:one The tide falls | b:two", 0)
+    saved = await write_from(school, ada, copy, "a:one The tide falls twice a day | b:two | s:mine", 40)
+    assert show(saved.document) == "a:one The tide falls twice a day | b:two | s:mine"
+
+
+async def test_of_two_windows_no_wording_goes_unseen(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("q=space[ p:starter ]")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    await write_from(school, ada, copy, "q=space[ p:crabs ]", 0, Window("window-one", 1))
+    saved = await write_from(school, ada, copy, "q=space[ p:gulls ]", 0, Window("window-two", 1))
+    assert show(saved.document) == "q=space[ p:gulls | kept(p)[ :crabs ] ]"
+
+
+async def test_before_much_is_taken_out_the_state_is_kept_as_a_moment(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    words = "a:one | s:" + "all that I wrote in an hour " * 4
+    await write_from(school, ada, copy, words.strip(), 0)
+    saved = await write_from(school, ada, copy, "a:", 1)
+    assert saved.full == 1
+    for turn in range(3):
+        await write_from(school, ada, copy, "a:" + "x" * turn, 2 + turn)
+    async with school.database.begin() as unit:
+        moments = await look_at_history(unit, actor_of(ada), copy.id)
+        assert 1 in [moment.revision for moment in moments], "whatever burst it was in"
+        await go_back(unit, actor_of(ada), copy.id, 1)
+        assert "all that I wrote" in show((await open_page(unit, actor_of(ada), copy.id)).copy.document)
+
+
+@pytest.mark.parametrize(
+    "forged",
+    [
+        "a:read | q=space[ p: ] | k=kept[ x:mine ]",
+        "a:read | k=kept[ x:mine ] | q=space[ p:crab ]",
+    ],
+)
+async def test_a_knot_is_no_way_to_write_where_the_page_takes_no_writing(school: School, forged):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:read | q=space[ p: ]", writing="spaces")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    made = page(forged.replace("k=kept", "k=note"), writing="spaces")
+    for block in made["content"]:
+        if block["type"] == "callout":
+            block |= {"type": "kept", "attrs": {"id": "k", "from": "a", "why": "taken-out"}}
+    async with school.database.begin() as unit:
+        with pytest.raises(OnlyInSpaces):
+            await save_copy(unit, actor_of(ada), copy.id, Save(made, 0, copy.edition_id))

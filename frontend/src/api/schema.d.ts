@@ -1190,6 +1190,8 @@ export interface components {
         /**
          * OpenPageOut
          * @description A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time.
+         *
+         *     `full`: of a page that is empty now, the state before its words were taken out.
          */
         OpenPageOut: {
             /** Arrived */
@@ -1204,6 +1206,8 @@ export interface components {
             };
             /** Edition Id */
             edition_id: number;
+            /** Full */
+            full: number | null;
             /** Id */
             id: number;
             notebook: components["schemas"]["NotebookOut"];
@@ -1448,7 +1452,10 @@ export interface components {
             /** Reason */
             reason: string;
         };
-        /** SaveCopy */
+        /**
+         * SaveCopy
+         * @description A student's page and what it was begun from. `window`: the window that sends it, and the number of its save.
+         */
         SaveCopy: {
             /** Document */
             document: {
@@ -1458,6 +1465,13 @@ export interface components {
             edition_id: number;
             /** Revision */
             revision: number;
+            /** Window */
+            window?: string | null;
+            /**
+             * Window Save
+             * @default 0
+             */
+            window_save: number;
         };
         /** SavePage */
         SavePage: {
@@ -1486,6 +1500,8 @@ export interface components {
             } | null;
             /** Edition Id */
             edition_id: number;
+            /** Full */
+            full: number | null;
             /** Knots */
             knots: number;
             /** Revision */
@@ -1494,6 +1510,15 @@ export interface components {
             sent_revision: number;
             /** Taken Back */
             taken_back: boolean;
+        };
+        /**
+         * SavedPageOut
+         * @description `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there.
+         */
+        SavedPageOut: {
+            page: components["schemas"]["MasterPageOut"];
+            /** Sent Revision */
+            sent_revision: number;
         };
         /** SectionOut */
         SectionOut: {
@@ -2557,7 +2582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MasterPageOut"];
+                    "application/json": components["schemas"]["SavedPageOut"];
                 };
             };
             /** @description Validation Error */

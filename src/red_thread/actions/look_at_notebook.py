@@ -8,15 +8,20 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
 from red_thread.core.merge import changes
 from red_thread.core.page.check import check_page
+from red_thread.core.page.nodes import plain_text
 
 
 @dataclass(frozen=True, slots=True)
 class OpenPage:
-    """A student's page. `tied`: the blocks that come from the master; `arrived`: those new since last time."""
+    """A student's page. `tied`: the blocks that come from the master; `arrived`: those new since last time.
+
+    `full`: of a page that is empty now, the state before its words were taken out.
+    """
 
     copy: CopyInfo
     notebook: NotebookInfo
     arrived: list[str]
+    full: int | None
 
     @property
     def tied(self) -> list[str]:
@@ -43,4 +48,6 @@ async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:
         arrived = [change.id for change in changes(seen, copy.edition) if change.kind in ("new", "changed")]
     if actor.kind == "student":
         await unit.notebooks.mark_opened(copy_id, copy.edition_id)
-    return OpenPage(copy, notebook, arrived)
+    empty = copy.revision > 0 and not plain_text(copy.document).strip()
+    full = await unit.notebooks.last_full(copy_id) if empty else None
+    return OpenPage(copy, notebook, arrived, full)

@@ -79,7 +79,7 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
     copy = await require_writer(unit, actor, copy_id)
     page, edition_id = await _state(unit, copy_id, revision)
     if edition_id != copy.edition_id:
-        page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page).page
+        page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page, stored=True).page
     edition = copy.edition_id, copy.edition
     await unit.notebooks.save(
         next_state(copy_id, copy.revision, copy.document, page, edition, Cause.BACK, actor.person_id)

@@ -1,5 +1,6 @@
 """Saving a master page as the teacher types."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from red_thread.actions.actor import Actor
@@ -7,26 +8,53 @@ from red_thread.actions.permissions import require_master_page
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.read_page import read_page
-from red_thread.core.merge import merge_page
+from red_thread.core.merge import common_page, merge_windows, without_knots
 from red_thread.core.page.fingerprint import fingerprint
-from red_thread.core.page.nodes import with_attributes
+from red_thread.core.page.nodes import Node, with_attributes
 
 
-async def save_master_page(unit: Unit, actor: Actor, page_id: int, document: Any, revision: int) -> MasterPage:
+@dataclass(frozen=True, slots=True)
+class SavedMasterPage:
+    """The page as it now stands, and `sent_revision`: the state that was sent, from which one may type on."""
+
+    page: MasterPage
+    sent_revision: int
+
+
+async def save_master_page(unit: Unit, actor: Actor, page_id: int, document: Any, revision: int) -> SavedMasterPage:
     """Saves a page that was begun at `revision`; a late save is merged with what came in between.
 
-    Returns the page as it now stands. Raises PageRefused.
+    What was sent becomes a state of its own first, so that a teacher who types on meanwhile has a base to go on from.
+    Where two windows changed the same words, both wordings stand one behind the other, as the teacher's own blocks. A
+    base that is gone falls back to what both have in common: nothing of a colleague's is ever written over.
+    Raises PageRefused.
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
-    fresh = read_page(document)
-    began = None if revision == page.revision else await unit.masters.page_state(page_id, revision)
-    if began is not None:
-        # The other window's state is the newer one, this one's words are those to keep.
-        fresh = merge_page(began, page.document, fresh).page
-    if not (fresh.get("attrs") or {}).get("title", "").strip():
-        fresh = with_attributes(fresh, title="Untitled")
-    if fingerprint(fresh) != page.fingerprint:
-        await unit.masters.save_page(page_id, fresh, page.revision + 1)
+    fresh = _titled(read_page(document))
+    if revision == page.revision:
+        sent = await _save(unit, page, fresh, page.revision)
+        return SavedMasterPage(await _page(unit, page_id), sent)
+    base = await unit.masters.page_state(page_id, revision) or common_page(page.document, fresh)
+    sent = await _save(unit, page, fresh, page.revision)
+    merged = without_knots(merge_windows(base, page.document, fresh).page)
+    await _save(unit, page, _titled(merged), sent, before=fresh)
+    return SavedMasterPage(await _page(unit, page_id), sent)
+
+
+def _titled(page: Node) -> Node:
+    return page if (page.get("attrs") or {}).get("title", "").strip() else with_attributes(page, title="Untitled")
+
+
+async def _save(unit: Unit, page: MasterPage, fresh: Node, revision: int, before: Node | None = None) -> int:
+    """Stores a state if it differs from the one before; gives the revision that stands."""
+    known = page.fingerprint if before is None else fingerprint(before)
+    if fingerprint(fresh) == known:
+        return revision
+    await unit.masters.save_page(page.id, fresh, revision + 1)
+    return revision + 1
+
+
+async def _page(unit: Unit, page_id: int) -> MasterPage:
     saved = await unit.masters.page(page_id)
     assert saved is not None
     return saved

@@ -17,7 +17,7 @@ from red_thread.actions.plan_push import PushRequest
 from red_thread.actions.ports.classes import Student
 from red_thread.actions.pull_back import pull_back
 from red_thread.actions.run_push import run_push
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.save_copy import Save, save_copy
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, with_attributes, with_content
@@ -172,7 +172,7 @@ class Story:
             found = (await open_page(unit, actor, copy_id)).copy
             if writes:
                 document = self._answered(found.document, title, student.name)
-                await save_copy(unit, actor, copy_id, document, found.revision, found.edition_id)
+                await save_copy(unit, actor, copy_id, Save(document, found.revision, found.edition_id))
 
     def _answered(self, document: Node, title: str, name: str) -> Node:
         """The page with some of its spaces filled, and now and then a paragraph of the student's own."""
@@ -209,7 +209,7 @@ class Story:
                 assert copy_id is not None
                 found = (await open_page(unit, actor, copy_id)).copy
                 document = _replaced(found.document, was, now)
-                await save_copy(unit, actor, copy_id, document, found.revision, found.edition_id)
+                await save_copy(unit, actor, copy_id, Save(document, found.revision, found.edition_id))
 
 
 def _replaced(node: Node, was: str, now: str) -> Node:

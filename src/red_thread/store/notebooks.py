@@ -4,7 +4,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, delete, select, text, update
+from sqlalchemy import Row, delete, func, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.notebooks import (
@@ -14,6 +14,7 @@ from red_thread.actions.ports.notebooks import (
     NotebookInfo,
     StoredState,
     ThinnedState,
+    Window,
 )
 from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause
@@ -102,8 +103,9 @@ _SAVE = text("""
             written_at = CASE WHEN :by_student THEN :now ELSE written_at END
         WHERE id = :copy
     )
-    INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, push_id, edition_id, whole, delta)
-    VALUES (:copy, :revision, :now, :made_by, :cause, :push, :edition, :whole, :delta)
+    INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, push_id, edition_id, whole, delta,
+        window_id, window_save)
+    VALUES (:copy, :revision, :now, :made_by, :cause, :push, :edition, :whole, :delta, :window, :window_save)
 """)
 _REWRITE = text("""
     UPDATE writing_state SET whole = :whole, delta = :delta WHERE copy_id = :copy AND revision = :revision
@@ -171,6 +173,27 @@ class NotebookStore:
             document = apply_delta(document, read(row.delta))
         return document
 
+    async def last_of_window(self, copy_id: int, window: Window) -> int | None:
+        """The newest state that the window sent before the save it sends now."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.window_id == window.id
+        before = t.WritingState.window_save < window.save
+        return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine, before))
+
+    async def mark_full(self, copy_id: int, revision: int) -> None:
+        """Makes a state a moment of its own in the history, whatever burst it is in."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        was_writing = t.WritingState.cause == Cause.STUDENT
+        await self.connection.execute(update(t.WritingState).where(*mine, was_writing).values(cause=Cause.FULL))
+
+    async def last_full(self, copy_id: int) -> int | None:
+        """The newest state before much was taken out."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.cause == Cause.FULL
+        return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine))
+
+    async def edition_of_state(self, copy_id: int, revision: int) -> int | None:
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        return await self.connection.scalar(select(t.WritingState.edition_id).where(*mine))
+
     async def states(self, copy_id: int) -> list[StoredState]:
         """All of a copy's history, oldest first; the first is whole."""
         found = await self.connection.execute(_HISTORY, {"copy": copy_id})
@@ -214,6 +237,8 @@ class NotebookStore:
                 "push": state.push_id,
                 "whole": document if whole else None,
                 "delta": None if whole else orjson.dumps(state.delta).decode(),
+                "window": state.window.id if state.window else None,
+                "window_save": state.window.save if state.window else None,
             },
         )
 

@@ -242,6 +242,8 @@ class WritingState(Table):
     edition_id: Mapped[int]
     whole: Mapped[str | None]
     delta: Mapped[str | None]
+    window_id: Mapped[str | None]
+    window_save: Mapped[int | None]
 
 
 class Push(Table):

@@ -1,9 +1,13 @@
 """What goes over the wire."""
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+# Numbers as PostgreSQL can hold them: what is larger is no id of anything.
+Id = Annotated[int, Field(ge=0, le=2**63 - 1)]
+Revision = Annotated[int, Field(ge=0, le=2**31 - 1)]
 
 
 class Schema(BaseModel):
@@ -158,6 +162,13 @@ class MasterPageOut(Schema):
     revision: int
 
 
+class SavedPageOut(Schema):
+    """`sent_revision`: the state that was sent; who has typed on meanwhile goes on from there."""
+
+    page: MasterPageOut
+    sent_revision: int
+
+
 class PageViewOut(Schema):
     page: MasterPageOut
     editions: list[EditionOut]
@@ -176,7 +187,7 @@ class ComparisonOut(Schema):
 
 class SavePage(Schema):
     document: dict[str, Any]
-    revision: int
+    revision: Revision
 
 
 class StudentOut(Schema):
@@ -267,7 +278,10 @@ class NotebookViewOut(Schema):
 
 
 class OpenPageOut(Schema):
-    """A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time."""
+    """A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time.
+
+    `full`: of a page that is empty now, the state before its words were taken out.
+    """
 
     id: int
     notebook: NotebookOut
@@ -280,6 +294,7 @@ class OpenPageOut(Schema):
     edition: dict[str, Any]
     put_away: bool
     pulled_back: bool
+    full: int | None
 
 
 class MomentOut(Schema):
@@ -299,9 +314,13 @@ class StateOut(Schema):
 
 
 class SaveCopy(Schema):
+    """A student's page and what it was begun from. `window`: the window that sends it, and the number of its save."""
+
     document: dict[str, Any]
-    revision: int
-    edition_id: int
+    revision: Revision
+    edition_id: Id
+    window: Annotated[str, Field(pattern=r"^[\w-]{8,40}$")] | None = None
+    window_save: Revision = 0
 
 
 class SavedOut(Schema):
@@ -319,6 +338,7 @@ class SavedOut(Schema):
     answerable: int
     knots: int
     taken_back: bool
+    full: int | None
 
 
 class BoardStudentOut(Schema):

@@ -1,8 +1,13 @@
-/** One master page: what the teacher types is saved as it is typed; its own thread stands beside it. */
+/**
+ * One master page: what the teacher types is saved as it is typed, and kept in this browser until it is acknowledged;
+ * its own thread stands beside it. A save that was merged with a colleague's is taken in, or, while the teacher types
+ * on, gone on from the state that was sent.
+ */
 import { api, ask, Problem, send, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
 import { report } from '../../ui/report';
 import { SaveLoop } from '../../ui/save-loop';
+import { forget, keep, keptAt, newWindow } from '../../ui/unsaved';
 
 const PAUSE = 600;
 const AGAIN = 5000;
@@ -18,6 +23,7 @@ export class MasterPageState {
 
 	#revision = 0;
 	#content: PageNode[] = [];
+	#window = newWindow();
 	#saving = new SaveLoop(PAUSE, () => this.#send());
 
 	constructor(
@@ -26,9 +32,34 @@ export class MasterPageState {
 	) {}
 
 	async load() {
+		await this.#sendWhatIsLeft();
 		const view = await this.#get();
 		this.#take(view.page);
 		this.#takeThread(view);
+	}
+
+	/** Words of windows that were closed before they were saved. */
+	async #sendWhatIsLeft() {
+		for (const kept of keptAt(this.#place)) {
+			const attrs = { ...kept.attrs };
+			await this.#put({ type: 'doc', attrs, content: kept.content }, kept.revision);
+			forget(this.#place, kept.window);
+		}
+	}
+
+	get #place() {
+		return `page/${this.id}`;
+	}
+
+	#keep() {
+		const attrs = { ...this.page?.attrs, title: this.title };
+		const from = { revision: this.#revision, edition: 0, window: this.#window, save: 0 };
+		keep(this.#place, { attrs, content: this.#content, ...from });
+	}
+
+	#put(document: PageNode, revision: number) {
+		const params = { path: { page_id: this.id } };
+		return ask(api.PUT('/api/pages/{page_id}', { params, body: { document: document as never, revision } }));
 	}
 
 	#get() {
@@ -72,6 +103,7 @@ export class MasterPageState {
 
 	#later() {
 		this.state = 'waiting';
+		this.#keep();
 		this.#saving.typed();
 	}
 
@@ -85,11 +117,14 @@ export class MasterPageState {
 		const attrs = { ...this.page?.attrs, title: this.title };
 		const document = { type: 'doc', attrs, content: this.#content };
 		try {
-			const path = { page_id: this.id };
-			const body = { document: document as never, revision: this.#revision };
-			const saved = await ask(api.PUT('/api/pages/{page_id}', { params: { path }, body }));
-			if (this.#saving.dirty) this.#revision = saved.revision;
-			else this.#take(saved);
+			const saved = await this.#put(document, this.#revision);
+			if (this.#saving.dirty) {
+				this.#revision = saved.sent_revision;
+				this.#keep();
+			} else {
+				this.#take(saved.page);
+				forget(this.#place, this.#window);
+			}
 			this.state = this.#saving.dirty ? 'waiting' : 'saved';
 			this.#takeThread(await this.#get());
 			this.onsaved();

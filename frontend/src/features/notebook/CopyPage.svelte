@@ -88,7 +88,6 @@
 					{/if}
 				</p>
 				{#if copy.open.put_away && !copy.takenBack}
-					copy.open.put_away}
 					<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3">
 						<p class="grow"><b>This page is in your drawer.</b> You can read it and write on it here.</p>
 						<Button go onclick={() => void attempt(() => copy.bringBack())}>Bring it back</Button>
@@ -104,7 +103,22 @@
 				{:else if copy.state === 'refused' && copy.problem}
 					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
 						<b>{copy.problem.message}</b>
-						{copy.problem.hint}
+						{copy.problem.hint} All you wrote is kept in this browser.
+						<button
+							type="button"
+							class="font-semibold underline"
+							onclick={() => void attempt(() => copy.saveWordsAlone())}>Save the words alone</button
+						>
+					</p>
+				{/if}
+				{#if copy.full !== null}
+					<p role="status" class="mb-5 rounded-md bg-lamp px-4 py-3">
+						<b>Much of this page was taken out.</b>
+						<button
+							type="button"
+							class="font-semibold underline"
+							onclick={() => void attempt(() => copy.getBack())}>Get it back</button
+						>
 					</p>
 				{/if}
 			{:else}

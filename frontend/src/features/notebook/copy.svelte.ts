@@ -3,15 +3,17 @@
  *
  * What is typed is sent after a short pause, with the revision it began from. If something came in between,
  * the server has merged it: an idle editor takes the merged page in; one in which the student has typed on
- * goes on from the state that was sent, and the next save brings both together. What cannot be sent is kept in
- * this browser and sent when it can be.
+ * goes on from the state that was sent, and the next save brings both together. Words are kept in this browser from
+ * the moment they are typed until the server has acknowledged them. Each save has a number, so that the server knows
+ * what this window sent even where its answers were lost.
  */
 import { api, ask, Problem, send, type Schemas } from '../../api/client';
+import { wordsAlone } from '../../editor/words-alone';
 import { wordsOf } from '../../editor/words-of';
 import type { MarginFacts, PageNode } from '../../editor';
 import { report } from '../../ui/report';
 import { SaveLoop } from '../../ui/save-loop';
-import { forget, keep, keptFor } from './unsaved';
+import { forget, keep, keptAt, newWindow, type Unsaved } from '../../ui/unsaved';
 
 const PAUSE = 700;
 const AGAIN = 4000;
@@ -26,11 +28,15 @@ export class CopyState {
 	problem = $state.raw<Problem | null>(null);
 	/** The teacher took the page back while it was open; what was written is kept. */
 	takenBack = $state(false);
+	/** The state before much was taken out, while it can be had back. */
+	full = $state<number | null>(null);
 	facts = $derived<MarginFacts>(this.#facts());
 
 	#revision = 0;
 	#edition = 0;
 	#content: PageNode[] = [];
+	#window = newWindow();
+	#save = 0;
 	#saving = new SaveLoop(PAUSE, () => this.#send());
 
 	constructor(
@@ -39,15 +45,52 @@ export class CopyState {
 	) {}
 
 	async load() {
-		const kept = keptFor(this.id);
+		const left = await this.#sendWhatIsLeft();
 		await this.#fetch();
-		if (!kept) return;
-		// Words that could not be sent last time: send them from where they began.
+		if (left) this.#goOnWith(left);
+	}
+
+	/** Words of windows that were closed: sent as those would have sent them. Gives what could not be sent. */
+	async #sendWhatIsLeft(): Promise<Unsaved | null> {
+		let left: Unsaved | null = null;
+		for (const kept of keptAt(this.#place)) {
+			try {
+				const document = { type: 'doc', attrs: kept.attrs ?? {}, content: kept.content };
+				this.takenBack ||= (await this.#put(document, kept)).taken_back;
+				forget(this.#place, kept.window);
+			} catch (error) {
+				this.#tell(error);
+				left = kept;
+			}
+		}
+		return left;
+	}
+
+	/** Shows words that could not be sent, to be sent from here. */
+	#goOnWith(kept: Unsaved) {
 		this.#show({ type: 'doc', attrs: this.page?.attrs ?? kept.attrs, content: kept.content });
 		this.#revision = kept.revision;
 		this.#edition = kept.edition;
+		forget(this.#place, kept.window);
+		this.#keep();
 		this.#saving.dirty = true;
-		await this.save();
+		if (this.state === 'kept') this.#saving.soon(AGAIN);
+	}
+
+	get #place() {
+		return `copy/${this.id}`;
+	}
+
+	#keep() {
+		const words = { attrs: this.page?.attrs, content: this.#content };
+		const from = { revision: this.#revision, edition: this.#edition };
+		keep(this.#place, { ...words, ...from, window: this.#window, save: this.#save + 1 });
+	}
+
+	#put(document: PageNode, from: Pick<Unsaved, 'revision' | 'edition' | 'window' | 'save'>) {
+		const began = { revision: from.revision, edition_id: from.edition };
+		const body = { document: document as never, ...began, window: from.window, window_save: from.save };
+		return ask(api.PUT('/api/copies/{copy_id}', { params: { path: { copy_id: this.id } }, body }));
 	}
 
 	/** The page as it is; one that the teacher took back meanwhile is no more to be had, and said to be so. */
@@ -68,6 +111,7 @@ export class CopyState {
 		this.open = open;
 		this.#revision = open.revision;
 		this.#edition = open.edition_id;
+		this.full = open.full ?? null;
 		this.#show(open.document as unknown as PageNode);
 		if (open.arrived.length) this.arrived = open.arrived;
 	}
@@ -89,7 +133,8 @@ export class CopyState {
 
 	type(content: PageNode[]) {
 		this.#content = content;
-		this.state = 'waiting';
+		if (this.state !== 'refused') this.state = 'waiting';
+		this.#keep();
 		this.#saving.typed();
 	}
 
@@ -99,30 +144,31 @@ export class CopyState {
 	}
 
 	async #send() {
-		this.state = 'saving';
-		const content = this.#content;
-		const document = { type: 'doc', attrs: this.page?.attrs ?? {}, content };
+		if (this.state !== 'refused') this.state = 'saving';
+		const document = { type: 'doc', attrs: this.page?.attrs ?? {}, content: this.#content };
+		const began = { revision: this.#revision, edition: this.#edition };
+		this.#save += 1;
 		try {
-			const body = { document: document as never, revision: this.#revision, edition_id: this.#edition };
-			const params = { path: { copy_id: this.id } };
-			this.#saved(await ask(api.PUT('/api/copies/{copy_id}', { params, body })));
+			this.#saved(await this.#put(document, { ...began, window: this.#window, save: this.#save }));
 		} catch (error) {
-			this.#failed(error, content);
+			this.#failed(error);
 		}
 	}
 
 	#saved(saved: Schemas['SavedOut']) {
-		forget(this.id);
 		this.problem = null;
+		if (saved.full !== null) this.full = saved.full;
 		this.takenBack ||= saved.taken_back;
 		this.#edition = saved.edition_id;
 		if (this.#saving.dirty) {
 			this.#revision = saved.sent_revision;
 			this.state = 'waiting';
+			this.#keep();
 			this.#saving.soon(PAUSE);
 		} else {
 			this.#revision = saved.revision;
 			this.state = 'saved';
+			forget(this.#place, this.#window);
 			if (saved.document) {
 				this.#show(saved.document as unknown as PageNode);
 				void this.refresh();
@@ -131,9 +177,14 @@ export class CopyState {
 		this.onsaved();
 	}
 
-	#failed(error: unknown, content: PageNode[]) {
+	#failed(error: unknown) {
 		this.#saving.dirty = true;
-		keep(this.id, { attrs: this.page?.attrs, content, revision: this.#revision, edition: this.#edition });
+		this.#keep();
+		this.#tell(error);
+		if (this.state === 'kept') this.#saving.soon(AGAIN);
+	}
+
+	#tell(error: unknown) {
 		if (!(error instanceof Problem)) {
 			this.state = 'kept';
 			report(error);
@@ -142,10 +193,28 @@ export class CopyState {
 		this.problem = error;
 		if (error.status === 401) this.state = 'signed-out';
 		else if (error.status >= 400 && error.status < 500) this.state = 'refused';
-		else {
-			this.state = 'kept';
-			this.#saving.soon(AGAIN);
-		}
+		else this.state = 'kept';
+	}
+
+	/** The words alone, on the last good state of the page: what a save can always take. */
+	async saveWordsAlone() {
+		const good = (await this.#get()).document as unknown as PageNode;
+		const content = wordsAlone(good.content ?? [], this.#content);
+		this.#show({ ...good, content });
+		this.state = 'waiting';
+		this.#keep();
+		this.#saving.dirty = true;
+		await this.save();
+	}
+
+	/** Puts back what stood before much of it was taken out. */
+	async getBack() {
+		if (this.full === null) return;
+		await this.save();
+		const path = { copy_id: this.id, revision: this.full };
+		await ask(api.POST('/api/copies/{copy_id}/history/{revision}', { params: { path } }));
+		this.full = null;
+		await this.refresh();
 	}
 
 	/** Something came into the notebook: fetch the page anew, unless the student is writing just now. */

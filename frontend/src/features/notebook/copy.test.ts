@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PageNode } from '../../editor';
 import { CopyState } from './copy.svelte';
-import { keptFor } from './unsaved';
+import { keepFor, keptAt } from '../../ui/unsaved';
 
 // The client keeps the `fetch` that it finds when it is loaded, and asks by addresses without a host.
 const wire = vi.hoisted(() => {
@@ -65,7 +65,8 @@ class Server {
 			sent_revision: sent,
 			edition_id: this.edition,
 			document: stale ? { type: 'doc', attrs: {}, content: words(this.text) } : null,
-			taken_back: this.takenBack
+			taken_back: this.takenBack,
+			full: null
 		};
 	}
 
@@ -82,6 +83,7 @@ let copy: CopyState;
 beforeEach(async () => {
 	vi.useFakeTimers();
 	localStorage.clear();
+	keepFor(1);
 	server = new Server();
 	wire.answer = server.answer;
 	copy = new CopyState(5);
@@ -165,7 +167,7 @@ describe('a page that the teacher takes back', () => {
 		const later = new CopyState(5);
 		await later.load();
 		expect(server.text).toBe('Kept');
-		expect(keptFor(5)).toBeNull();
+		expect(keptAt('copy/5')).toEqual([]);
 		expect(later.takenBack).toBe(true);
 	});
 });
@@ -175,11 +177,36 @@ describe('words that cannot be sent', () => {
 		server.unwell = 503;
 		await type('Kept');
 		expect(copy.state).toBe('kept');
-		expect(keptFor(5)).toMatchObject({ revision: 0, edition: 1 });
+		expect(keptAt('copy/5')).toMatchObject([{ revision: 0, edition: 1 }]);
 		server.unwell = null;
 		await vi.advanceTimersByTimeAsync(5000);
 		expect(server.text).toBe('Kept');
-		expect(keptFor(5)).toBeNull();
+		expect(keptAt('copy/5')).toEqual([]);
+	});
+
+	it('are in the browser as soon as they are typed, and until the last of them is acknowledged', async () => {
+		copy.type(words('On'));
+		expect(keptAt('copy/5')).toMatchObject([{ content: words('On'), revision: 0, save: 1 }]);
+		let open = () => {};
+		const gate = new Promise<void>((resolve) => (open = resolve));
+		wire.answer = async (request) => gate.then(() => server.answer(request));
+		const sending = copy.save();
+		await vi.advanceTimersByTimeAsync(10);
+		copy.type(words('On and on'));
+		open();
+		await sending;
+		expect(keptAt('copy/5')).toMatchObject([{ content: words('On and on'), revision: 1, save: 2 }]);
+		await vi.advanceTimersByTimeAsync(1000);
+		expect(keptAt('copy/5')).toEqual([]);
+	});
+
+	it('are saved as words alone where the page is refused', async () => {
+		server.unwell = 422;
+		await type('Kept');
+		server.unwell = null;
+		await copy.saveWordsAlone();
+		expect(server.text).toBe('Kept');
+		expect(copy.state).toBe('saved');
 	});
 
 	it('wait for the student to sign in again', async () => {
@@ -208,6 +235,6 @@ describe('words that cannot be sent', () => {
 		await type('Kept');
 		expect(copy.state).toBe('refused');
 		expect(copy.problem?.status).toBe(422);
-		expect(keptFor(5)).not.toBeNull();
+		expect(keptAt('copy/5')).toHaveLength(1);
 	});
 });

@@ -1,5 +1,6 @@
 /** A student's notebook: what is in it, and what is new. It hears at once when something comes in. */
 import { api, ask, type Schemas } from '../../api/client';
+import { Live } from '../../ui/live';
 import { report } from '../../ui/report';
 
 export type PageLine = Schemas['NotebookPageOut'];
@@ -13,7 +14,7 @@ export class NotebookState {
 		(this.view?.sections ?? []).flatMap((section) => section.pages.filter((page) => page.put_away))
 	);
 	news = $derived(this.pages.filter((page) => page.news));
-	#events: EventSource | null = null;
+	#live: Live | null = null;
 
 	constructor(
 		readonly id: number,
@@ -26,15 +27,15 @@ export class NotebookState {
 	}
 
 	listen() {
-		this.#events = new EventSource(`/api/notebooks/${this.id}/events`);
-		this.#events.addEventListener('news', () => {
+		const news = () => {
 			this.load().catch(report);
 			this.onnews();
-		});
+		};
+		this.#live = new Live(`/api/notebooks/${this.id}/events`, { news, open: news });
 	}
 
 	stop() {
-		this.#events?.close();
+		this.#live?.close();
 	}
 }
 

@@ -1,5 +1,6 @@
 /** A push under way or done: its progress comes live, then its rows. */
 import { api, ask, type Schemas } from '../../api/client';
+import { Live } from '../../ui/live';
 import { report } from '../../ui/report';
 
 export class ResultState {
@@ -7,7 +8,7 @@ export class ResultState {
 	done = $state(0);
 	total = $state(0);
 	status = $state('waiting');
-	#events: EventSource | null = null;
+	#live: Live | null = null;
 
 	constructor(readonly id: number) {}
 
@@ -27,21 +28,21 @@ export class ResultState {
 		return copies;
 	}
 
-	/** Follows the push until it is done; a broken stream is taken up again by the browser. */
+	/** Follows the push until it is done; a broken line is taken up again. */
 	follow() {
 		if (this.status === 'done') return;
-		this.#events = new EventSource(`/api/pushes/${this.id}/events`);
-		this.#events.addEventListener('progress', (event) => {
-			const told = JSON.parse(event.data) as { done: number; total: number; status: string };
+		const progress = (data: string) => {
+			const told = JSON.parse(data) as { done: number; total: number; status: string };
 			this.done = told.done;
 			this.total = told.total;
 			if (told.status !== 'done') return;
 			this.stop();
 			this.load().catch(report);
-		});
+		};
+		this.#live = new Live(`/api/pushes/${this.id}/events`, { progress });
 	}
 
 	stop() {
-		this.#events?.close();
+		this.#live?.close();
 	}
 }

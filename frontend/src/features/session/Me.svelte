@@ -1,9 +1,13 @@
 <!-- Who I am, light or dark, and the way out. -->
 <script lang="ts">
 	import { go } from '../../router';
+	import Button from '../../ui/Button.svelte';
+	import Dialog from '../../ui/Dialog.svelte';
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
+	import { countKept } from '../../ui/unsaved';
+	import { count } from '../../ui/words';
 	import { session } from './session.svelte';
 
 	const initials = $derived(
@@ -17,13 +21,18 @@
 		{ words: theme.dark ? 'Light' : 'Dark', run: () => theme.toggle() },
 		{
 			words: 'Sign out',
-			run: () =>
-				void attempt(async () => {
-					await session.signOut();
-					go('/sign-in');
-				})
+			run: () => (countKept() ? (leaving = true) : leave())
 		}
 	]);
+	let leaving = $state(false);
+
+	function leave() {
+		leaving = false;
+		void attempt(async () => {
+			await session.signOut();
+			go('/sign-in');
+		});
+	}
 </script>
 
 <Menu
@@ -32,3 +41,14 @@
 	class="h-8 w-8 rounded-full border border-line-strong/60 text-xs font-semibold hover:border-line-strong"
 	>{initials}</Menu
 >
+
+<Dialog bind:open={leaving} title="Some words are not saved yet">
+	<p class="mb-4 text-[15px]">
+		On {count(countKept(), 'page', 'pages')} you have words that could not be sent. Signing out takes them off this
+		computer, for whoever sits here next. Open the page once more while you are connected, and they are saved.
+	</p>
+	<div class="flex gap-3">
+		<Button go onclick={() => (leaving = false)}>Stay</Button>
+		<Button onclick={leave}>Sign out, and lose them</Button>
+	</div>
+</Dialog>

@@ -1,5 +1,6 @@
 /** Who is signed in. */
 import { api, ask, Problem, setProof, type Schemas } from '../../api/client';
+import { forgetAll, keepFor } from '../../ui/unsaved';
 
 class Session {
 	person = $state<Schemas['PersonOut'] | null>(null);
@@ -28,11 +29,13 @@ class Session {
 
 	async signOut() {
 		await ask(api.DELETE('/api/session'));
+		forgetAll();
 		this.person = null;
 		setProof('');
 	}
 
 	#take(found: Schemas['SessionOut']) {
+		keepFor(found.person.id);
 		this.person = found.person;
 		this.demo = found.demo;
 		setProof(found.proof);

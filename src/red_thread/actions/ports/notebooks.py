@@ -56,6 +56,14 @@ class KnottedRow:
 
 
 @dataclass(frozen=True, slots=True)
+class Window:
+    """One window of a student's browser, by a name that it made up, and the number of its save."""
+
+    id: str
+    save: int
+
+
+@dataclass(frozen=True, slots=True)
 class NewState:
     """The next state of a written-on copy, to be stored with its history. `by_student`: its student wrote it now."""
 
@@ -69,6 +77,7 @@ class NewState:
     push_id: int | None
     answers: Answers
     by_student: bool = False
+    window: Window | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,6 +114,10 @@ class Notebooks(Protocol):
     async def bring_back(self, copy_id: int) -> None: ...
     async def mark_opened(self, copy_id: int, edition_id: int) -> None: ...
     async def state(self, copy_id: int, revision: int) -> Node | None: ...
+    async def last_of_window(self, copy_id: int, window: Window) -> int | None: ...
+    async def mark_full(self, copy_id: int, revision: int) -> None: ...
+    async def last_full(self, copy_id: int) -> int | None: ...
+    async def edition_of_state(self, copy_id: int, revision: int) -> int | None: ...
     async def states(self, copy_id: int) -> list[StoredState]: ...
     async def lock(self, copy_id: int) -> None: ...
     async def due_for_thinning(self, at_most: int) -> list[int]: ...

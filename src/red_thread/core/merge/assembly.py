@@ -164,7 +164,7 @@ class Assembly:
         master = sides.master.node(block_id)
         began = tokens_of(sides.base.node(block_id)) if block_id in sides.base else list[Token]()
         told = tokens_of(master), tokens_of(student)
-        merged = TextMerge(began, *told, student_stands=in_space, gaps=self.gaps).run()
+        merged = TextMerge(began, *told, student_stands=in_space, gaps=self.gaps, windows=self.windows).run()
         tokens = [*merged.tokens, *self._answered_gaps_left_out(merged.tokens, *told)] if in_space else merged.tokens
         made = with_content(node, _allowed(node, inline_of(tokens)))
         wordings = plain_text(master), plain_text(student)

@@ -117,6 +117,6 @@ def _region(base: list[Token], settled: Settled) -> ExplainedRegion:
         wording(base[settled.start : settled.end]).strip(),
         wording(settled.master).strip(),
         wording(settled.student).strip(),
-        " ".join(wording(piece).strip() for _, piece in settled.pieces),
+        " ".join(wording(piece).strip() for _, piece in settled.pieces if piece),
         settled.reason,
     )

@@ -9,6 +9,7 @@ behind words, are merged apart from words, token by token (`marks`).
 from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from itertools import takewhile
 
 from red_thread.core.merge.marks import answer_of, merge_blank, merge_token
 from red_thread.core.merge.regions import Region, regions_of
@@ -32,6 +33,7 @@ class Reason(StrEnum):
     MASTER = "only the master changed it"
     STUDENT = "only the student changed it"
     SAME = "both made the same of it"
+    GROWN = "two windows: the one goes on where the other stopped"
     SAME_WORDS = "both say the same, one of them in a gap"
     INSERTED = "both put words in here"
     TAKEN_OUT = "both only took words out"
@@ -59,6 +61,7 @@ class TextMerge:
 
     `student_stands`: whose wording stands where both changed (R9). `gaps`: those that the master still has, here or
     in another block, so that their answers are not lost where they go (R10).
+    `windows`: both are of one student (R16).
     """
 
     def __init__(
@@ -68,9 +71,10 @@ class TextMerge:
         student: Tokens,
         student_stands: bool = False,
         gaps: Collection[str] = (),
+        windows: bool = False,
     ) -> None:
         self.base, self.master, self.student = base, master, student
-        self.student_stands, self.gaps = student_stands, gaps
+        self.student_stands, self.gaps, self.windows = student_stands, gaps, windows
         self.conflicted = False
         keys = [token.key for token in base]
         self.by_master = hunks(keys, [token.key for token in master])
@@ -84,7 +88,7 @@ class TextMerge:
         for settled in self.settle():
             result.add(self._unchanged(done, settled.start))
             for n, (_, piece) in enumerate(settled.pieces):
-                result.add(piece, apart=n > 0)
+                result.add(piece, apart=any(before for _, before in settled.pieces[:n]))
             done = settled.end
         result.add(self._unchanged(done, len(self.base)))
         ends_blank = any(side and side[-1].behind for side in (self.master, self.student))
@@ -110,8 +114,15 @@ class TextMerge:
         pieces: tuple[Piece, ...] = (ours,)
         if reason in (Reason.STUDENT, Reason.SAME) or (reason is Reason.CONFLICT and self.student_stands):
             pieces = (theirs,)
+        elif reason is Reason.GROWN:
+            pieces = (max(ours, theirs, key=lambda piece: len(piece[1])),)
         elif reason is Reason.INSERTED:
-            pieces = (ours, theirs)
+            shared = _shared(by_master, by_student) if self.windows else 0
+            pieces = (
+                ("student", by_student[:shared]),
+                ("master", by_master[shared:]),
+                ("student", by_student[shared:]),
+            )
         elif reason is Reason.TAKEN_OUT:
             pieces = (("master", self._left_by_both(region)),)
         self.conflicted = self.conflicted or reason is Reason.CONFLICT
@@ -134,6 +145,8 @@ class TextMerge:
             return Reason.SAME
         if wording(by_master).strip() == wording(by_student).strip():
             return Reason.SAME_WORDS
+        if self.windows and _shared(by_master, by_student) == min(len(by_master), len(by_student)) > 0:
+            return Reason.GROWN
         return Reason.INSERTED if region.base_from == region.base_to else self._both_changed(region)
 
     def _both_changed(self, region: Region) -> Reason:
@@ -176,6 +189,11 @@ class TextMerge:
             if gap.node["attrs"]["id"] not in self.gaps and answer_of(gap) not in ("", answer_of(self.base[k])):
                 return True
         return False
+
+
+def _shared(one: Tokens, other: Tokens) -> int:
+    """How many words two stretches begin with alike."""
+    return sum(1 for _ in takewhile(lambda pair: pair[0].key == pair[1].key, zip(one, other, strict=False)))
 
 
 def _writes(hunk: Hunk, side: Tokens) -> bool:

@@ -77,6 +77,13 @@ def untie(page: Node, kept_id: str, how: Untying) -> Node:
     return _rebuilt(page, {kept_id: [] if how is Untying.TEACHERS else list(content_of(kept))})
 
 
+def without_knots(page: Node) -> Node:
+    """The page with both wordings of every knot standing one behind the other."""
+    for kept_id in knots_of(page):
+        page = untie(page, kept_id, Untying.BOTH)
+    return page
+
+
 def _standing_for(page: Node, source: str, kept: Node) -> Node | None:
     """The block that the kept wording comes from, with that wording, if both are single blocks of text."""
     block = next((node for node in walk(page) if attributes_of(node).get("id") == source), None)

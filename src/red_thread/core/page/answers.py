@@ -47,6 +47,12 @@ def _answer(place: Node) -> str:
     return (plain_text(place).strip() + drawn + pictures).strip()
 
 
+def writes_in_knots(before: Node, page: Node) -> bool:
+    """Whether a knot of the page is not just as it was: knots may be taken away, not made or changed by hand."""
+    known = {_key(node): node for node in walk(before) if node["type"] == "kept"}
+    return any(known.get(_key(node)) != node for node in walk(page) if node["type"] == "kept")
+
+
 def teachers_part(node: Node) -> Node:
     """A page without what students may write on one that takes writing only in its spaces.
 

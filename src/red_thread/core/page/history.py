@@ -14,6 +14,7 @@ class Cause(StrEnum):
     """What made a state."""
 
     STUDENT = "student"  # a burst of writing
+    FULL = "full"  # a burst of writing, right before much of it was taken out
     SENT = "sent"  # what a stale window sent, before it was merged
     PUSH = "push"
     BACK = "back"  # somebody went back to an earlier state

@@ -39,7 +39,7 @@ def plan_push(facts: PushFacts) -> PushPlan:
 def weave(base: Node, master: Node, student: Node) -> tuple[RowOutcome, Merged | None, str]:
     """The merge of one copy; a copy that cannot be read fails with the reason and stays as it is."""
     try:
-        merged = merge_page(base, master, student)
+        merged = merge_page(base, master, student, stored=True)
     except NotAPage as error:
         return RowOutcome.FAILED, None, str(error)
     except Exception as error:

@@ -36,6 +36,7 @@ from red_thread.web.schemas import (
     PagesReportOut,
     PageViewOut,
     RenameItem,
+    SavedPageOut,
     SavePage,
     SectionOut,
 )
@@ -131,10 +132,10 @@ async def get_comparison(
 
 
 @router.put("/pages/{page_id}")
-async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -> MasterPageOut:
+async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -> SavedPageOut:
     """Saves a master page; a late save is merged with what came in between."""
     saved = await save_master_page(unit, actor, page_id, body.document, body.revision)
-    return MasterPageOut.model_validate(saved)
+    return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
 
 
 @router.post("/masters/{master_id}/pages")

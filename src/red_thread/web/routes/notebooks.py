@@ -10,7 +10,8 @@ from red_thread.actions.drawer import bring_back
 from red_thread.actions.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.permissions import require_reader
-from red_thread.actions.save_copy import save_copy
+from red_thread.actions.ports.notebooks import Window
+from red_thread.actions.save_copy import Save, save_copy
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
 from red_thread.web.schemas import MomentOut, NotebookOut, NotebookViewOut, OpenPageOut, SaveCopy, SavedOut, StateOut
@@ -66,6 +67,7 @@ async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
         edition=found.copy.edition,
         put_away=found.copy.put_away,
         pulled_back=found.copy.pulled_back,
+        full=found.full,
     )
 
 
@@ -96,7 +98,9 @@ async def post_bring_back(copy_id: int, unit: InUnit, actor: ByActor) -> None:
 @router.put("/copies/{copy_id}")
 async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -> SavedOut:
     """Saves what a student wrote; a late save is merged with what came in between."""
-    saved = await save_copy(unit, actor, copy_id, body.document, body.revision, body.edition_id)
+    window = Window(body.window, body.window_save) if body.window is not None else None
+    save = Save(body.document, body.revision, body.edition_id, window)
+    saved = await save_copy(unit, actor, copy_id, save)
     return SavedOut(
         revision=saved.revision,
         sent_revision=saved.sent_revision,
@@ -106,4 +110,5 @@ async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -
         answerable=saved.answers.answerable,
         knots=saved.answers.knots,
         taken_back=saved.taken_back,
+        full=saved.full,
     )
