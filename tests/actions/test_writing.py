@@ -123,7 +123,7 @@ async def test_a_page_that_takes_writing_only_in_its_spaces_takes_no_other(schoo
                     }
                 ],
             },
-            "a link on it",
+            "link.href",
         ),
     ],
 )

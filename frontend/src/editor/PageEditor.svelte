@@ -1,12 +1,13 @@
 <!-- The page itself: loads the editor lazily, keeps the margin drawn, tells of every change. -->
 <script lang="ts">
-	import { Editor } from '@tiptap/core';
+	import { Editor, getSchema } from '@tiptap/core';
 	import { onMount, untrack } from 'svelte';
 	import { pageExtensions } from './extensions';
 	import { setMargin, type MarginFacts } from './margin';
-	import { contentOf, takeIn } from './take-in';
+	import { asFile, cleaned } from './pasted';
+	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
-	import type { PageNode, Surroundings } from './types';
+	import { newId, type PageNode, type Surroundings } from './types';
 
 	interface Props {
 		page: PageNode;
@@ -19,10 +20,18 @@
 	let { page, surroundings, facts, label, editor = $bindable(), onchange }: Props = $props();
 	let element: HTMLElement;
 
+	/** A page that the editor cannot take in is not shown by it, and so never saved as what was left of it. */
+	let unreadable = $state(false);
+
 	onMount(() => {
+		const extensions = pageExtensions(surroundings);
+		if (!canTakeIn(getSchema(extensions), page)) {
+			unreadable = true;
+			return;
+		}
 		const made: Editor = new Editor({
 			element,
-			extensions: pageExtensions(surroundings),
+			extensions,
 			content: { type: 'doc', content: contentOf(page) },
 			editable: surroundings.hand !== 'reader',
 			editorProps: {
@@ -33,7 +42,8 @@
 					'aria-multiline': 'true',
 					spellcheck: 'true'
 				},
-				handlePaste: (_view, event): boolean => pastePicture(made, event.clipboardData?.files)
+				handlePaste: (_view, event): boolean => pastePicture(made, event.clipboardData?.files),
+				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, data))
 			},
 			onUpdate({ transaction }) {
 				if (transaction.getMeta('fromServer')) return;
@@ -47,8 +57,24 @@
 	function pastePicture(target: Editor, files: FileList | undefined): boolean {
 		const picture = [...(files ?? [])].find((file) => file.type.startsWith('image/'));
 		if (!picture) return false;
-		void surroundings.addPicture(picture).then((src) => target.commands.setImage({ src }));
+		void surroundings.addPicture(picture).then((src) => src && target.commands.setImage({ src }));
 		return true;
+	}
+
+	/** Uploads a picture that was pasted as data; its frame stands empty until it is there. */
+	function takeInData(target: Editor, data: string): string {
+		const id = newId();
+		const file = asFile(data);
+		if (file) void surroundings.addPicture(file).then((src) => src && showPicture(target, id, src));
+		return id;
+	}
+
+	function showPicture(target: Editor, id: string, src: string) {
+		target.state.doc.descendants((node, at) => {
+			if (node.type.name === 'image' && node.attrs.id === id) {
+				target.view.dispatch(target.state.tr.setNodeAttribute(at, 'src', src));
+			}
+		});
 	}
 
 	$effect(() => {
@@ -62,4 +88,10 @@
 	});
 </script>
 
+{#if unreadable}
+	<p role="alert" class="ml-[22px] rounded-md bg-lamp px-4 py-3 sm:ml-[34px]">
+		<b>This page holds something that cannot be shown here.</b> It is safe as it is. Reload, or look at how it came
+		about and go back to an earlier state.
+	</p>
+{/if}
 <div bind:this={element}></div>

@@ -1,7 +1,10 @@
 /** All kinds of node and mark of a page, as the editor knows them. A new kind of block is one more line here. */
 import { Extension, type Extensions } from '@tiptap/core';
+import { Code } from '@tiptap/extension-code';
+import { CodeBlock } from '@tiptap/extension-code-block';
 import Highlight from '@tiptap/extension-highlight';
 import Image from '@tiptap/extension-image';
+import { Link } from '@tiptap/extension-link';
 import { TaskItem, TaskList } from '@tiptap/extension-list';
 import Subscript from '@tiptap/extension-subscript';
 import Superscript from '@tiptap/extension-superscript';
@@ -17,9 +20,11 @@ import { Gap } from './nodes/gap';
 import { Kept } from './nodes/kept';
 import { OptionNode } from './nodes/option';
 import { Space } from './nodes/space';
+import { SelectAll } from './select-all';
 import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
 
+const OUTWARDS = { target: '_blank', rel: 'noopener noreferrer nofollow' };
 const BLOCKS = [
 	'paragraph',
 	'heading',
@@ -46,9 +51,18 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 	return [
 		StarterKit.configure({
 			heading: { levels: [2, 3, 4] },
-			link: { openOnClick: surroundings.hand === 'reader', protocols: ['http', 'https', 'mailto'] },
+			link: false,
+			code: false,
+			codeBlock: false,
 			trailingNode: false
 		}),
+		// Whatever a page says of its links, they never take the reader's own tab elsewhere.
+		Link.extend({
+			renderHTML: ({ HTMLAttributes }) => ['a', { ...HTMLAttributes, ...OUTWARDS }, 0]
+		}).configure({ openOnClick: surroundings.hand === 'reader', protocols: ['http', 'https', 'mailto'] }),
+		Code.extend({ excludes: '' }),
+		CodeBlock.extend({ marks: '_' }),
+		SelectAll,
 		Highlight,
 		Subscript,
 		Superscript,

@@ -3,11 +3,22 @@
  * nothing that is being typed is touched.
  */
 import type { Editor } from '@tiptap/core';
-import { Node as ProseNode } from '@tiptap/pm/model';
+import { Node as ProseNode, type Schema } from '@tiptap/pm/model';
 import type { Transaction } from '@tiptap/pm/state';
 import type { PageNode } from './types';
 
+/** Whether the editor knows everything in a page, and would lose nothing of it. */
+export function canTakeIn(schema: Schema, page: PageNode): boolean {
+	try {
+		ProseNode.fromJSON(schema, { type: 'doc', content: contentOf(page) }).check();
+		return true;
+	} catch {
+		return false;
+	}
+}
+
 export function takeIn(editor: Editor, page: PageNode) {
+	if (!canTakeIn(editor.schema, page)) return;
 	const fresh = ProseNode.fromJSON(editor.schema, { type: 'doc', content: contentOf(page) });
 	const transaction = editor.state.tr;
 	removeGone(transaction, fresh);

@@ -9,7 +9,8 @@ const LABELS: Record<string, string> = {
 	'both-changed': 'You had written',
 	'taken-out': 'This part was taken out of the page. You had written',
 	retyped: 'The place to answer has changed. You had written',
-	title: 'You had called this page'
+	title: 'You had called this page',
+	'other-window': 'In another window you had written'
 };
 
 export const Kept = Node.create<{ surroundings: Surroundings }>({
@@ -30,7 +31,8 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 			const label = wrapped('kept-label');
 			const contentDOM = wrapped('kept-body');
 			label.contentEditable = 'false';
-			const said = LABELS[props.node.attrs.why] ?? LABELS['both-changed']!;
+			const why = String(props.node.attrs.why);
+			const said = Object.hasOwn(LABELS, why) ? LABELS[why]! : LABELS['both-changed']!;
 			label.textContent = surroundings.hand === 'student' ? said : said.replace('You had', 'The student had');
 			frame.append(label, contentDOM);
 			if (surroundings.hand === 'student') frame.append(ownChoices(props, surroundings.teacherName));

@@ -63,9 +63,21 @@ export class SketchPad {
 		this.#svg.replaceChildren(
 			...all.map((stroke) => {
 				const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-				path.setAttribute('d', `M${stroke.map((point) => point.join(' ')).join('L')}`);
+				path.setAttribute('d', `M${points(stroke).join('L')}`);
 				return path;
 			})
 		);
 	}
+}
+
+/** The points of a stroke, however whoever drew it wrote them down. */
+function points(stroke: unknown): string[] {
+	const list: unknown[] = Array.isArray(stroke) ? stroke : ((stroke as { points?: unknown[] })?.points ?? []);
+	if (list.every((value) => typeof value === 'number')) {
+		return list.flatMap((x, k) => (k % 2 ? [] : [`${x} ${list[k + 1] ?? 0}`]));
+	}
+	return list.map((point) => {
+		const [x, y] = Array.isArray(point) ? point : [(point as { x: number }).x, (point as { y: number }).y];
+		return `${Number(x) || 0} ${Number(y) || 0}`;
+	});
 }

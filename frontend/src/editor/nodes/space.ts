@@ -69,8 +69,8 @@ class SpaceView {
 	}
 
 	#addKindTools(node: ProseNode) {
-		if (node.attrs.kind === 'sketch') {
-			const canDraw = this.surroundings.hand === 'student';
+		if (node.attrs.kind === 'sketch' || node.attrs.strokes?.length) {
+			const canDraw = this.surroundings.hand === 'student' && node.attrs.kind === 'sketch';
 			this.#sketch = new SketchPad(canDraw, (strokes) => this.#set({ strokes }));
 			this.#frame.insertBefore(this.#sketch.dom, this.contentDOM);
 		}
@@ -104,7 +104,7 @@ class SpaceView {
 	update(node: ProseNode) {
 		if (node.type.name !== 'space') return false;
 		const { prompt, kind } = node.attrs;
-		if (this.#sketch === null && kind === 'sketch') return false;
+		if (this.#sketch === null && (kind === 'sketch' || node.attrs.strokes?.length)) return false;
 		this.dom.className = `space ${kind}${hasAnswer(node) ? ' answered' : ''}`;
 		if (this.#input && document.activeElement !== this.#input) this.#input.value = prompt;
 		if (this.#kind) this.#kind.value = kind;

@@ -1,0 +1,60 @@
+/**
+ * What is pasted or dropped becomes what a page may hold, so that no page is made that cannot be saved.
+ *
+ * Pictures come in where they are data; where they are elsewhere an empty frame with their name stays. Links and colours
+ * that a page does not take lose their mark, knots become their words.
+ */
+import { Fragment, Slice, type Mark, type Node as ProseNode } from '@tiptap/pm/model';
+
+const OURS = /^\/api\/pictures\/[\w-]+$/;
+const ADDRESS = /^(https?:|mailto:|\/(?!\/)|#)/i;
+const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
+const WIDEST = 100;
+
+export function cleaned(slice: Slice, addData: (data: string) => string): Slice {
+	return new Slice(cleanedAll(slice.content, addData), slice.openStart, slice.openEnd);
+}
+
+function cleanedAll(content: Fragment, addData: (data: string) => string): Fragment {
+	const made: ProseNode[] = [];
+	content.forEach((node) => made.push(...cleanedNode(node, addData)));
+	return Fragment.from(made);
+}
+
+function cleanedNode(node: ProseNode, addData: (data: string) => string): ProseNode[] {
+	if (node.isText) return [node.mark(node.marks.filter(mayStay))];
+	if (node.type.name === 'image') return [asPicture(node, addData)];
+	const content = cleanedAll(node.content, addData);
+	if (node.type.name === 'kept') return content.content as ProseNode[];
+	const attrs = { ...node.attrs };
+	for (const span of ['colspan', 'rowspan']) {
+		if (span in attrs) attrs[span] = Math.min(Math.max(Number(attrs[span]) || 1, 1), WIDEST);
+	}
+	return [node.type.create(attrs, content, node.marks)];
+}
+
+function mayStay(mark: Mark): boolean {
+	if (mark.type.name === 'link') return ADDRESS.test(String(mark.attrs.href ?? ''));
+	const colour: unknown = mark.attrs.color;
+	return !colour || COLOUR.test(String(colour));
+}
+
+function asPicture(node: ProseNode, addData: (data: string) => string): ProseNode {
+	const src = String(node.attrs.src ?? '');
+	const alt = String(node.attrs.alt ?? '').slice(0, 200);
+	if (OURS.test(src)) return node.type.create({ id: node.attrs.id, src, alt });
+	if (src.startsWith('data:image/')) return node.type.create({ id: addData(src), src: '', alt });
+	return node.type.create({ src: '', alt: alt || 'A picture from elsewhere that could not be taken in' });
+}
+
+/** A picture that came as data, as a file; nothing if it is none. */
+export function asFile(data: string): File | null {
+	const found = /^data:(image\/[\w+.-]+);base64,([A-Za-z0-9+/=\s]+)$/.exec(data);
+	if (!found) return null;
+	try {
+		const bytes = Uint8Array.from(atob(found[2]!), (character) => character.charCodeAt(0));
+		return new File([bytes], 'pasted', { type: found[1] });
+	} catch {
+		return null;
+	}
+}
