@@ -7,16 +7,17 @@ import orjson
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.change_outline import add_page, add_section
-from red_thread.actions.import_roster import ClassRoster, import_roster
+from red_thread.actions.import_roster import import_roster
 from red_thread.actions.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.plan_push import Preview, PushRequest, preview_push
-from red_thread.actions.ports.classes import RosterPerson, Student
+from red_thread.actions.ports.classes import Student
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.pull_back import pull_back, undo_pull_back
 from red_thread.actions.run_push import run_push
 from red_thread.actions.save_copy import Save, Saved, save_copy
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
+from red_thread.core.classes.roster_plan import Listed
 from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database
 from tests.notation import page, show
@@ -35,12 +36,12 @@ class School:
 
     async def add_class(self, name: str, count: int) -> list[Student]:
         people = [
-            RosterPerson(f"{name} student {n:02d}", f"{name.lower()}.{n}@school.example", None) for n in range(count)
+            Listed(name, f"{name} student {n:02d}", f"{name.lower()}.{n}@school.example", None) for n in range(count)
         ]
         async with self.database.begin() as unit:
-            (taken,) = await import_roster(unit, self.teacher, self.master, [ClassRoster(name, None, people)])
-            self.classes[name] = taken.class_id
-            found = await unit.classes.students(taken.class_id)
+            taken = await import_roster(unit, self.teacher, self.master, people)
+            self.classes[name] = taken.classes[name]
+            found = await unit.classes.students(taken.classes[name])
         self.students |= {student.name: student for student in found}
         return found
 

@@ -2,6 +2,7 @@
 
 from functools import lru_cache
 from pathlib import Path
+from urllib.parse import urlsplit
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -19,11 +20,29 @@ class Settings(BaseSettings):
     front_end: Path = PROJECT / "frontend" / "dist"
     pool_size: int = 10
     upload_limit: int = 25 * 1024 * 1024
-    sign_in_tries: str = "12/minute"
+    sign_in_tries: str = "10/minute"  # that fail, for one account from one address
+    address_tries: str = "300/minute"  # that fail, from one address: a whole school may share one
+    trusted_proxies: str = ""  # addresses, parted by commas, whose X-Forwarded-For is believed
+    allowed_hosts: str = ""  # names, parted by commas; the public address and this machine if empty
 
     @property
     def sqlalchemy_url(self) -> str:
-        return self.database_url.replace("postgresql://", "postgresql+psycopg://", 1)
+        _, _, rest = self.database_url.partition("://")
+        return f"postgresql+psycopg://{rest}"
+
+    @property
+    def hosts(self) -> list[str]:
+        """The names by which the application answers."""
+        own = [urlsplit(self.public_url).hostname or "localhost", "127.0.0.1", "localhost", "[::1]"]
+        return _parted(self.allowed_hosts) or own
+
+    @property
+    def proxies(self) -> frozenset[str]:
+        return frozenset(_parted(self.trusted_proxies))
+
+
+def _parted(names: str) -> list[str]:
+    return [name.strip() for name in names.split(",") if name.strip()]
 
 
 @lru_cache

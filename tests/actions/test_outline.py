@@ -15,7 +15,7 @@ from red_thread.actions.change_outline import (
 )
 from red_thread.actions.import_pages import ImportedPage, import_pages
 from red_thread.actions.look_at_master import look_at_master, look_at_page
-from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotAllowed, NotFound
+from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from tests.notation import page, show
@@ -107,9 +107,9 @@ async def test_names_and_places_are_checked(school: School):
         with pytest.raises(NotFound):
             await rename_item(unit, school.teacher, "section", 999, "x")
         for actor in (actor_of(ada), Actor(999, "teacher")):
-            with pytest.raises(NotAllowed):
+            with pytest.raises(NotFound):
                 await add_section(unit, actor, school.master, "Mine")
-            with pytest.raises(NotAllowed):
+            with pytest.raises(NotFound):
                 await look_at_master(unit, actor, school.master)
 
 

@@ -5,7 +5,7 @@ import pytest
 from red_thread.actions.change_outline import remove_item
 from red_thread.actions.drawer import bring_back
 from red_thread.actions.look_at_notebook import open_page
-from red_thread.actions.refusals import NotAllowed, NotFound, NothingToPullBack, TakenBack
+from red_thread.actions.refusals import NotFound, NothingToPullBack, TakenBack
 from red_thread.actions.untie_knots import look_at_knots
 from tests.actions.test_reach import board
 from tests.school import School, actor_of
@@ -143,7 +143,7 @@ async def test_what_cannot_be_pulled_back(school: School):
     with pytest.raises(NotFound):
         await school.undo(push_id)
     school.teacher = actor_of(ada)
-    with pytest.raises(NotAllowed):
+    with pytest.raises(NotFound):
         await school.pull_back("drawer", [tides], "9A")
-    with pytest.raises(NotAllowed):
+    with pytest.raises(NotFound):
         await school.undo(pull_back_id)

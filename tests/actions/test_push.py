@@ -4,7 +4,7 @@ import pytest
 
 from red_thread.actions.change_outline import move_item, remove_item
 from red_thread.actions.plan_push import PushRequest, preview_push
-from red_thread.actions.refusals import NobodyToPushTo, NotAllowed, NotFound, NothingChosen, PageTakenOut
+from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.actions.run_push import run_push
 from tests.school import School, actor_of
 
@@ -174,7 +174,7 @@ async def test_only_a_teacher_of_the_course_pushes(school: School):
     async with school.database.begin() as unit:
         stranger = await unit.people.add_teacher("Sam Stranger", "sam@school.example", None)
         for actor in (actor_of(ada), type(school.teacher)(stranger, "teacher")):
-            with pytest.raises(NotAllowed):
+            with pytest.raises(NotFound):
                 await preview_push(unit, actor, PushRequest(school.master, (tides,), (school.classes["9A"],)))
 
 

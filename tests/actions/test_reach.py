@@ -4,7 +4,7 @@ import orjson
 import pytest
 
 from red_thread.actions.look_at_reach import find_copy, look_at_reach
-from red_thread.actions.refusals import NotAllowed
+from red_thread.actions.refusals import NotFound
 from red_thread.core.reach.state import BEHIND, CELL_STATES, KNOTTED, TENTH
 from tests.school import School, actor_of
 
@@ -57,9 +57,9 @@ async def test_the_board_is_the_teachers(school: School):
     tides = await school.add_page("a:x")
     await school.push([tides], "9A")
     async with school.database.begin() as unit:
-        with pytest.raises(NotAllowed):
+        with pytest.raises(NotFound):
             await look_at_reach(unit, actor_of(ada), school.classes["9A"])
-        with pytest.raises(NotAllowed):
+        with pytest.raises(NotFound):
             await find_copy(unit, actor_of(ada), ada.notebook_id, tides)
         assert await find_copy(unit, school.teacher, ada.notebook_id, tides) == (await school.copy(ada, tides)).id
         assert await find_copy(unit, school.teacher, 999, tides) is None

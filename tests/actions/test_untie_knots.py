@@ -3,7 +3,7 @@
 import pytest
 
 from red_thread.actions.page_history import look_at_history
-from red_thread.actions.refusals import NotAllowed
+from red_thread.actions.refusals import NotFound
 from red_thread.actions.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.core.merge import Untying
 from tests.notation import page
@@ -112,7 +112,7 @@ async def test_only_who_teaches_it_sees_or_unties(school, knotted):
     page_id, students = knotted
     found = await knots(school, page_id)
     for actor in (actor_of(students[0]), actor_of(students[3])):
-        with pytest.raises(NotAllowed):
+        with pytest.raises(NotFound):
             await do_untie(school, page_id, found.values(), Untying.TEACHERS, actor)
     assert len(await knots(school, page_id)) == 3
 

@@ -6,7 +6,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.page_history import go_back, look_at_history
 from red_thread.actions.ports.notebooks import Window
-from red_thread.actions.refusals import NotAllowed, NotFound, OnlyInSpaces, PageRefused
+from red_thread.actions.refusals import NotFound, OnlyInSpaces, PageRefused
 from red_thread.actions.save_copy import Save, save_copy
 from tests.notation import page, show
 from tests.school import School, actor_of
@@ -145,7 +145,7 @@ async def test_nobody_reads_or_writes_anothers_notebook(school: School):
             await open_page(unit, actor_of(ben), copy.id)
         with pytest.raises(NotFound):
             await look_at_notebook(unit, actor_of(ben), ada.notebook_id)
-        with pytest.raises(NotAllowed):
+        with pytest.raises(NotFound):
             await open_page(unit, stranger, copy.id)
         for actor in (actor_of(ben), school.teacher, stranger):
             with pytest.raises(NotFound):

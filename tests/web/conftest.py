@@ -44,7 +44,13 @@ class Visitor:
 def settings(database_url: str, tmp_path: Any) -> Settings:
     (tmp_path / "assets").mkdir()
     (tmp_path / "index.html").write_text("<!doctype html><title>Red Thread</title>")
-    return Settings(database_url=database_url, front_end=tmp_path, upload_limit=200_000, sign_in_tries="5/minute")
+    return Settings(
+        database_url=database_url,
+        public_url="http://red-thread.test",
+        front_end=tmp_path,
+        upload_limit=200_000,
+        sign_in_tries="5/minute",
+    )
 
 
 @pytest.fixture

@@ -64,9 +64,19 @@ async def test_no_picture(teacher, school: School):
 
 
 async def test_far_too_large_is_refused_before_it_is_read(teacher, school: School):
-    headers = {"content-length": str(10**9)}
+    headers = {"content-length": str(10**9), "content-type": "multipart/form-data; boundary=x"}
     answer = await teacher.post(f"/api/masters/{school.master}/roster", content=b"x", headers=headers)
     await problem(answer, 413, "larger than 25 MB")
+
+
+async def test_what_streams_in_is_counted_as_it_comes(teacher, school: School):
+    async def without_end():
+        for _ in range(200):
+            yield b" " * 100_000
+
+    headers = {"content-type": "application/json"}
+    answer = await teacher.post("/api/pushes/plan", content=without_end(), headers=headers)
+    await problem(answer, 413, "larger than 8 MB")
 
 
 async def test_a_page_that_is_none(teacher, school: School):

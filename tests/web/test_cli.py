@@ -33,14 +33,18 @@ def test_three_files_become_one_result(tmp_path):
 
 
 def test_a_merge_is_explained_block_by_block(tmp_path):
-    for name, made in {**PAGES, "master": page("a:ONE | b:two")}.items():
+    for name, made in {
+        "base": page("a:one by one"),
+        "master": page("a:ONE by one | b:two"),
+        "student": page("a:one by one mine"),
+    }.items():
         (tmp_path / f"{name}.json").write_text(json.dumps(made))
     lines = run("--explain", *(str(tmp_path / f"{name}.json") for name in PAGES)).stdout.splitlines()
     assert lines == [
         "merged",
         "",
         "a  paragraph: changed by master and student",
-        "    ONE mine",
+        "    ONE by one mine",
         "      only the master changed it:",
         "        base     “one”",
         "        master   “ONE”",
@@ -49,8 +53,8 @@ def test_a_merge_is_explained_block_by_block(tmp_path):
         "      only the student changed it:",
         "        base     nothing",
         "        master   nothing",
-        "        student  “ mine”",
-        "        stands   “ mine”",
+        "        student  “mine”",
+        "        stands   “mine”",
         "",
         "b  paragraph: new from the master",
         "    two",

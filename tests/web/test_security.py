@@ -1,7 +1,9 @@
 """Who may see and do what over the wire, and what goes with every answer."""
 
+import httpx
 import pytest
 
+from red_thread.web.app import create_app
 from tests.school import School
 
 
@@ -34,11 +36,64 @@ async def test_a_change_without_the_sessions_proof_is_refused(teacher, school: S
     assert (await teacher.get(f"/api/masters/{school.master}")).status_code == 200
 
 
-async def test_signing_in_is_limited(visitor, school: School):
+async def test_only_tries_that_fail_count_and_only_for_whom_and_where_they_fail(visitor, school: School):
     guest = await visitor()
     answers = [await guest.sign_in("tess@school.example", "a wrong guess") for _ in range(7)]
     assert [answer.status_code for answer in answers] == [401] * 5 + [429] * 2
     assert answers[-1].json()["hint"].startswith("Wait a minute")
+    assert (await guest.sign_in("9a.0@school.example")).status_code == 200, "another account from there is let in"
+    everyone = [(await guest.sign_in(f"9a.{n % 3}@school.example")).status_code for n in range(30)]
+    assert everyone == [200] * 30, "a class that signs in at once from one address"
+
+
+async def test_behind_a_proxy_everyone_is_told_apart_and_nobody_makes_an_address_up(
+    database, settings, school: School
+):
+    def asks(app, forwarded):
+        transport = httpx.ASGITransport(app, client=("10.0.0.1", 1), raise_app_exceptions=False)
+        client = httpx.AsyncClient(transport=transport, base_url="http://red-thread.test")
+        body = {"name": "tess@school.example", "password": "a wrong guess"}
+        return client.post("/api/session", json=body, headers={"x-forwarded-for": forwarded})
+
+    trusting = create_app(settings.model_copy(update={"trusted_proxies": "10.0.0.1"}), database)
+    plain = create_app(settings, database)
+    for app, last in ((trusting, 401), (plain, 429)):
+        answers = [(await asks(app, f"203.0.113.{n}")).status_code for n in range(8)]
+        assert answers[-1] == last
+    spoofed = [(await asks(trusting, f"198.51.100.{n}, 203.0.113.99")).status_code for n in range(8)]
+    assert spoofed[-1] == 429, "only what the proxy itself has seen counts"
+
+
+async def test_it_answers_by_its_own_names_alone(visitor):
+    guest = await visitor()
+    answer = await guest.ask("GET", "/api/welcome", headers={"host": "elsewhere.example"})
+    assert answer.status_code == 400
+    assert "default-src 'none'" in answer.headers["content-security-policy"]
+
+
+async def test_an_error_carries_the_headers_and_its_log_no_words(visitor, database, capsys, monkeypatch):
+    guest = await visitor()
+    monkeypatch.setattr(database, "begin", lambda: {}["secret words of a pupil"])
+    answer = await guest.sign_in("secret.name@school.example", "secret words")
+    assert answer.status_code == 500
+    assert "default-src 'none'" in answer.headers["content-security-policy"]
+    assert "secret" not in str(capsys.readouterr())
+
+
+async def test_files_are_not_read_before_it_is_known_who_sends_them(visitor, school: School):
+    taken = 0
+
+    async def slowly():
+        nonlocal taken
+        for _ in range(20):
+            taken += 1
+            yield b"x" * 10_000
+
+    guest = await visitor()
+    headers = {"content-type": "multipart/form-data; boundary=x"}
+    answer = await guest.post(f"/api/masters/{school.master}/pages", content=slowly(), headers=headers)
+    assert answer.status_code == 401
+    assert taken <= 1
 
 
 async def test_walking_in_is_for_the_demo(visitor, school: School):

@@ -1,6 +1,8 @@
 """Every route that there is, asked by those whom it is not for: a guest, another student, another course's teacher."""
 
 import io
+import json
+import re
 from typing import Any
 
 import pytest
@@ -22,6 +24,12 @@ OPEN = {
     ("post", "/api/session/walk-in"),
     ("get", "/api/masters"),
     ("get", "/api/notebooks"),
+    ("get", "/api/begin/{code}"),
+    ("post", "/api/begin"),
+    ("post", "/api/masters"),
+    ("get", "/api/requests"),
+    ("get", "/api/sessions"),
+    ("put", "/api/session/password"),
 }
 
 
@@ -42,6 +50,15 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/masters/{master_id}/items"): as_json(kind="section", name="x"),
         ("post", "/api/masters/{master_id}/pages"): {"files": {"file": ("p.md", b"# Page", "text/markdown")}},
         ("post", "/api/masters/{master_id}/roster"): {"files": {"file": ("r.csv", b"name,email\nA,a@b.example")}},
+        ("post", "/api/masters/{master_id}/roster/plan"): {
+            "files": {"file": ("r.csv", b"name,email\nA,a@b.example")}
+        },
+        ("post", "/api/masters/{master_id}/classes"): as_json(name="x"),
+        ("post", "/api/masters/{master_id}/teachers"): as_json(name="x"),
+        ("patch", "/api/classes/{class_id}"): as_json(name="x"),
+        ("patch", "/api/classes/{class_id}/students/{person_id}"): as_json(name="x"),
+        ("post", "/api/classes/{class_id}/students/{person_id}/move"): as_json(class_id=school.classes["9A"]),
+        ("post", "/api/requests/{class_id}/{person_id}"): as_json(agreed=True),
         ("post", "/api/masters/{master_id}/pictures"): a_picture(),
         ("post", "/api/copies/{copy_id}/pictures"): a_picture(),
         ("patch", "/api/items/{kind}/{item_id}"): as_json(name="x"),
@@ -74,6 +91,9 @@ async def asked(school: School, settings, database) -> list[tuple[str, str, dict
         "copy_id": copy.id,
         "revision": 0,
         "picture_id": "none",
+        "person_id": school.students["9A student 01"].person_id,
+        "taking_id": 1,
+        "number": "none",
     }
     sent = bodies(school, page, copy.id, copy.document)
     routes = {
@@ -101,4 +121,25 @@ async def test_nobody_reaches_what_is_anothers(asked, visitor, school: School, w
         await unit.masters.add_master("Another course", sam)
     other = await visitor(who)
     answers = {(m, address): (await other.ask(m, address, **more)).status_code for m, address, more in asked}
-    assert {key: status for key, status in answers.items() if status not in (403, 404)} == {}
+    assert {key: status for key, status in answers.items() if status != 404} == {}
+
+
+@pytest.mark.parametrize("who", ["9a.0@school.example", "sam@school.example"])
+async def test_what_is_not_yours_does_not_exist(asked, visitor, school: School, who):
+    """Another's page, class or push answers word for word as one that never was."""
+    async with school.database.begin() as unit:
+        sam = await unit.people.add_teacher("Sam", "sam@school.example", hash_password(PASSWORD))
+        await unit.masters.add_master("Another course", sam)
+    other = await visitor(who)
+    for method, address, more in asked:
+        never = re.sub(r"\d+", lambda number: str(int(number.group()) + 900_000), address)
+        body = (
+            json.loads(re.sub(r"(_ids?\": \[?)(\d+)", r"\g<1>90000\2", json.dumps(more["json"])))
+            if "json" in more
+            else None
+        )
+        theirs, nobodys = (
+            await other.ask(method, address, **more),
+            await other.ask(method, never, **({"json": body} if body is not None else more)),
+        )
+        assert (theirs.status_code, theirs.json()) == (nobodys.status_code, nobodys.json()), (method, address)

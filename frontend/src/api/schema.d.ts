@@ -4,6 +4,46 @@
  */
 
 export interface paths {
+    "/api/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Begin
+         * @description The first teacher of a school, signed in, with a course.
+         */
+        post: operations["post_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Begin
+         * @description Whether the school waits for its first teacher, and this is its code.
+         */
+        get: operations["get_begin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}": {
         parameters: {
             query?: never;
@@ -21,7 +61,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Patch Class
+         * @description Another name for a class.
+         */
+        patch: operations["patch_class"];
         trace?: never;
     };
     "/api/classes/{class_id}/codes": {
@@ -35,7 +79,7 @@ export interface paths {
         put?: never;
         /**
          * Post Codes
-         * @description New one-time sign-in codes, for those without a password or for everyone.
+         * @description One-time sign-in codes for those who have no way in yet; codes that were handed out stay good.
          */
         post: operations["post_codes"];
         delete?: never;
@@ -58,6 +102,74 @@ export interface paths {
         get: operations["get_reach"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/students/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Student
+         * @description A student who left comes back.
+         */
+        put: operations["put_student"];
+        post?: never;
+        /**
+         * Delete Student
+         * @description A student leaves the class; the notebook rests.
+         */
+        delete: operations["delete_student"];
+        options?: never;
+        head?: never;
+        /**
+         * Patch Student
+         * @description Corrects a student's name.
+         */
+        patch: operations["patch_student"];
+        trace?: never;
+    };
+    "/api/classes/{class_id}/students/{person_id}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Code For One
+         * @description A new way in for one student: the next password is the one that they choose with this code.
+         */
+        post: operations["post_code_for_one"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/students/{person_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Move Student
+         * @description Into another class of the course, with the notebook.
+         */
+        post: operations["post_move_student"];
         delete?: never;
         options?: never;
         head?: never;
@@ -249,7 +361,11 @@ export interface paths {
          */
         get: operations["get_masters"];
         put?: never;
-        post?: never;
+        /**
+         * Post Master
+         * @description A further course of one's own.
+         */
+        post: operations["post_master"];
         delete?: never;
         options?: never;
         head?: never;
@@ -270,6 +386,26 @@ export interface paths {
         get: operations["get_master"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Class
+         * @description A class without students.
+         */
+        post: operations["post_class"];
         delete?: never;
         options?: never;
         head?: never;
@@ -367,9 +503,49 @@ export interface paths {
         put?: never;
         /**
          * Post Roster
-         * @description Takes in a roster: a OneRoster zip, or a CSV with name and email.
+         * @description Takes a roster in, as its plan says. leave: who is missing in it leaves their class.
          */
         post: operations["post_roster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/roster/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Roster Plan
+         * @description What taking a roster in would do: a OneRoster zip, a CSV, or names, one a line.
+         */
+        post: operations["post_roster_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/teachers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Teacher
+         * @description A colleague teaches the course too; one who is new here gets a code.
+         */
+        post: operations["post_teacher"];
         delete?: never;
         options?: never;
         head?: never;
@@ -704,6 +880,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/requests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Requests
+         * @description For which of one's students colleagues ask.
+         */
+        get: operations["get_requests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/requests/{class_id}/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Answer
+         * @description Lets a student into a colleague's class, or not.
+         */
+        post: operations["post_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rosters/{taking_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Undo Roster
+         * @description Puts classes back as they were before a roster was taken in.
+         */
+        post: operations["post_undo_roster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -752,6 +988,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Password
+         * @description A new password of one's own; it ends one's other sessions.
+         */
+        put: operations["put_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/walk-in": {
         parameters: {
             query?: never;
@@ -767,6 +1023,46 @@ export interface paths {
          */
         post: operations["post_walk_in"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Sessions
+         * @description Where one is signed in.
+         */
+        get: operations["get_sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Other Session
+         * @description Ends one of one's sessions elsewhere.
+         */
+        delete: operations["delete_other_session"];
         options?: never;
         head?: never;
         patch?: never;
@@ -815,6 +1111,53 @@ export interface components {
             /** Id */
             id: number;
         };
+        /** AnswerRequest */
+        AnswerRequest: {
+            /** Agreed */
+            agreed: boolean;
+        };
+        /** AskedForOut */
+        AskedForOut: {
+            /** Asked By */
+            asked_by: string;
+            /** Class Id */
+            class_id: number;
+            /** Class Name */
+            class_name: string;
+            /** Master Name */
+            master_name: string;
+            /** Person Id */
+            person_id: number;
+            /** Person Name */
+            person_name: string;
+        };
+        /**
+         * Begin
+         * @description The first day: who begins, and with what.
+         */
+        Begin: {
+            /** Code */
+            code: string;
+            /** Course */
+            course: string;
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /** School */
+            school: string;
+        };
+        /** BegunOut */
+        BegunOut: {
+            /** Master Id */
+            master_id: number;
+            session: components["schemas"]["SessionOut"];
+        };
         /**
          * BoardOut
          * @description Who has what. A cell is its state, + 8 behind, + 16 knotted, + 32 times the tenths that are answered.
@@ -851,31 +1194,6 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** Body_post_copy_picture */
-        Body_post_copy_picture: {
-            /** File */
-            file: string;
-        };
-        /** Body_post_master_picture */
-        Body_post_master_picture: {
-            /** File */
-            file: string;
-        };
-        /** Body_post_pages */
-        Body_post_pages: {
-            /** File */
-            file: string;
-        };
-        /** Body_post_roster */
-        Body_post_roster: {
-            /**
-             * Class Name
-             * @default
-             */
-            class_name: string;
-            /** File */
-            file: string;
-        };
         /** CellOut */
         CellOut: {
             /** Copy Id */
@@ -892,6 +1210,13 @@ export interface components {
             kind: "new" | "changed" | "gone" | "moved";
             /** Words */
             words: string;
+        };
+        /** ChangePassword */
+        ChangePassword: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
         };
         /** ChosenKnot */
         ChosenKnot: {
@@ -928,10 +1253,12 @@ export interface components {
             name: string;
             /** Picture */
             picture: string;
+            /** Signs In As */
+            signs_in_as: string;
         };
         /**
          * CodeSheetOut
-         * @description Codes for a class, each with its QR code as SVG. They are shown this once.
+         * @description Codes, each with its QR code as SVG; they are shown this once. `left_out`: for whom others answer too.
          */
         CodeSheetOut: {
             /** Address */
@@ -940,6 +1267,8 @@ export interface components {
             class_name: string;
             /** Codes */
             codes: components["schemas"]["CodeOut"][];
+            /** Left Out */
+            left_out: string[];
         };
         /**
          * ComparisonOut
@@ -1009,6 +1338,23 @@ export interface components {
         HTTPValidationError: {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
+        };
+        /** InviteTeacher */
+        InviteTeacher: {
+            /**
+             * Email
+             * @default
+             */
+            email: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * InvitedOut
+         * @description `code`: for one who is new here; nothing for one who is let in at once.
+         */
+        InvitedOut: {
+            code: components["schemas"]["CodeOut"] | null;
         };
         /**
          * KnotOut
@@ -1128,6 +1474,16 @@ export interface components {
             /** Holder Id */
             holder_id: number | null;
         };
+        /** MoveStudent */
+        MoveStudent: {
+            /** Class Id */
+            class_id: number;
+        };
+        /** Name */
+        Name: {
+            /** Name */
+            name: string;
+        };
         /** NotebookOut */
         NotebookOut: {
             /** Class Id */
@@ -1222,6 +1578,20 @@ export interface components {
             /** Tied */
             tied: string[];
         };
+        /** OpenSessionOut */
+        OpenSessionOut: {
+            /** Browser */
+            browser: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Number */
+            number: string;
+            /** This */
+            this: boolean;
+        };
         /** OutlinePageOut */
         OutlinePageOut: {
             /** Changed */
@@ -1268,6 +1638,8 @@ export interface components {
         };
         /** PersonOut */
         PersonOut: {
+            /** Administers */
+            administers: boolean;
             /** Id */
             id: number;
             /**
@@ -1277,6 +1649,8 @@ export interface components {
             kind: "teacher" | "student";
             /** Name */
             name: string;
+            /** Signs In As */
+            signs_in_as: string;
         };
         /** PictureOut */
         PictureOut: {
@@ -1431,10 +1805,39 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** RosterReportOut */
+        /**
+         * RosterLineOut
+         * @description One line of a roster's plan. `before`: the name or the class that was, or why it is refused.
+         */
+        RosterLineOut: {
+            /** Before */
+            before: string;
+            /** Class Name */
+            class_name: string;
+            /**
+             * Line
+             * @enum {string}
+             */
+            line: "new" | "known" | "renamed" | "joins" | "moved" | "asked" | "left" | "refused";
+            /** Name */
+            name: string;
+        };
+        /** RosterPlanOut */
+        RosterPlanOut: {
+            /** Lines */
+            lines: components["schemas"]["RosterLineOut"][];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+        };
+        /**
+         * RosterReportOut
+         * @description What was taken in; `id`: by which it can be undone.
+         */
         RosterReportOut: {
-            /** Classes */
-            classes: components["schemas"]["TakenInOut"][];
+            /** Id */
+            id: number;
+            /** Lines */
+            lines: components["schemas"]["RosterLineOut"][];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
@@ -1558,6 +1961,10 @@ export interface components {
         };
         /** StudentOut */
         StudentOut: {
+            /** By Others */
+            by_others: boolean;
+            /** Code Since */
+            code_since: string | null;
             /** Email */
             email: string | null;
             /** Name */
@@ -1566,19 +1973,13 @@ export interface components {
             notebook_id: number;
             /** Person Id */
             person_id: number;
-            /** Way In */
-            way_in: string;
-        };
-        /** TakenInOut */
-        TakenInOut: {
-            /** Class Id */
-            class_id: number;
-            /** Name */
-            name: string;
-            /** New */
-            new: number;
-            /** Students */
-            students: number;
+            /** Signs In As */
+            signs_in_as: string;
+            /**
+             * Way In
+             * @enum {string}
+             */
+            way_in: "password" | "code" | "none";
         };
         /** TieAgain */
         TieAgain: {
@@ -1674,6 +2075,68 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    post_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_class: {
         parameters: {
             query?: never;
@@ -1707,11 +2170,44 @@ export interface operations {
             };
         };
     };
+    patch_class: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Name"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_codes: {
         parameters: {
-            query?: {
-                everyone?: boolean;
-            };
+            query?: never;
             header?: {
                 "x-red-thread-proof"?: string | null;
             };
@@ -1765,6 +2261,176 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BoardOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_student: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_student: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    patch_student: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Name"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_code_for_one: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeSheetOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_move_student: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveStudent"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -1988,11 +2654,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "multipart/form-data": components["schemas"]["Body_post_copy_picture"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -2181,6 +2843,41 @@ export interface operations {
             };
         };
     };
+    post_master: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Name"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_master: {
         parameters: {
             query?: never;
@@ -2201,6 +2898,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MasterViewOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_class: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Name"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             /** @description Validation Error */
@@ -2262,11 +2996,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "multipart/form-data": components["schemas"]["Body_post_pages"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -2299,11 +3029,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "multipart/form-data": components["schemas"]["Body_post_master_picture"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -2360,6 +3086,74 @@ export interface operations {
     };
     post_roster: {
         parameters: {
+            query?: {
+                leave?: boolean;
+            };
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterReportOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_roster_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterPlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_teacher: {
+        parameters: {
             query?: never;
             header?: {
                 "x-red-thread-proof"?: string | null;
@@ -2371,7 +3165,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "multipart/form-data": components["schemas"]["Body_post_roster"];
+                "application/json": components["schemas"]["InviteTeacher"];
             };
         };
         responses: {
@@ -2381,7 +3175,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RosterReportOut"];
+                    "application/json": components["schemas"]["InvitedOut"];
                 };
             };
             /** @description Validation Error */
@@ -3009,6 +3803,104 @@ export interface operations {
             };
         };
     };
+    get_requests: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedForOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_answer: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_undo_roster: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                taking_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_session: {
         parameters: {
             query?: never;
@@ -3135,6 +4027,39 @@ export interface operations {
             };
         };
     };
+    put_password: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangePassword"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_walk_in: {
         parameters: {
             query?: never;
@@ -3156,6 +4081,68 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_sessions: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSessionOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_other_session: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

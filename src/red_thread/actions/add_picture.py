@@ -20,7 +20,7 @@ class CleanPicture:
 
 async def add_to_master(unit: Unit, actor: Actor, master_id: int, picture: CleanPicture) -> str:
     """Returns the picture's id."""
-    await require_teacher(unit, actor, master_id, "put pictures into")
+    await require_teacher(unit, actor, master_id)
     return await _add(unit, actor, picture, master_id=master_id, notebook_id=None)
 
 

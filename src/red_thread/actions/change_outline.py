@@ -101,7 +101,7 @@ async def require_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int
     item = await unit.masters.item(kind, item_id)
     if item is None:
         raise NotFound(what=kind)
-    await require_teacher(unit, actor, item.master_id)
+    await require_teacher(unit, actor, item.master_id, kind)
     return item
 
 

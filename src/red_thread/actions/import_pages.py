@@ -25,7 +25,7 @@ class ImportedPage:
 
 async def import_pages(unit: Unit, actor: Actor, master_id: int, pages: list[ImportedPage]) -> list[int]:
     """Takes pages in, in order, each at the end of its section. Returns their ids."""
-    await require_teacher(unit, actor, master_id, "bring pages into")
+    await require_teacher(unit, actor, master_id)
     places = _Places(unit, actor, master_id, await unit.masters.outline(master_id))
     made: list[int] = []
     titles: dict[tuple[int, str], int] = {}

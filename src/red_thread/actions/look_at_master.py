@@ -38,7 +38,7 @@ async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
 
 
 async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView:
-    await require_teacher(unit, actor, master_id, "look at")
+    await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
     given = await unit.masters.given(master_id)
     return MasterView(

@@ -30,7 +30,7 @@ class PushView:
 
 async def look_at_pushes(unit: Unit, actor: Actor, master_id: int) -> list[PushSummary]:
     """The newest 200 pushes from a master, newest first."""
-    await require_teacher(unit, actor, master_id, "look at")
+    await require_teacher(unit, actor, master_id)
     pushes = await unit.pushes.of_master(master_id)
     counts = await unit.pushes.counts([push.id for push in pushes])
     return [PushSummary(push, counts[push.id]) for push in pushes]
@@ -40,7 +40,7 @@ async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
     push = await unit.pushes.get(push_id)
     if push is None:
         raise NotFound(what="push")
-    await require_teacher(unit, actor, push.master_id, "look at")
+    await require_teacher(unit, actor, push.master_id, "push")
     pages = await unit.masters.pages(list(push.pages))
     return PushView(
         push,

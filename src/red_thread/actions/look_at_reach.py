@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_class
+from red_thread.actions.permissions import require_class, require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import ClassInfo
+from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.tree import OutlinePage, Section
 
 
@@ -33,6 +34,6 @@ async def find_copy(unit: Unit, actor: Actor, notebook_id: int, page_id: int) ->
     """The copy behind a cell."""
     notebook = await unit.notebooks.get(notebook_id)
     if notebook is None:
-        return None
-    await require_class(unit, actor, notebook.class_id)
+        raise NotFound(what="notebook")
+    await require_teacher(unit, actor, notebook.master_id, "notebook")
     return await unit.notebooks.copy_of_page(notebook_id, page_id)

@@ -9,7 +9,7 @@ from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_copy_reader, require_writer
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.notebooks import CopyInfo, StoredState
-from red_thread.actions.refusals import NotFound
+from red_thread.actions.refusals import NotFound, TakenBack
 from red_thread.core.merge import changes, merge_page
 from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause, State, moments
@@ -77,6 +77,8 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
     back never takes away what the teacher has given since.
     """
     copy = await require_writer(unit, actor, copy_id)
+    if copy.pulled_back:
+        raise TakenBack
     page, edition_id = await _state(unit, copy_id, revision)
     if edition_id != copy.edition_id:
         page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page, stored=True).page

@@ -2,28 +2,38 @@
 
 import hashlib
 import secrets
+from collections.abc import Sequence
 
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
+from zxcvbn import zxcvbn
 
-from red_thread.actions.refusals import PasswordTooShort
+from red_thread.actions.refusals import PasswordTooShort, PasswordTooWeak
 
-SHORTEST = 8
+SHORTEST, LONGEST = 8, 500
+WEAKEST = 2  # of zxcvbn's scores from 0 to 4: what is guessed in under a million tries is refused
 _CODE_LETTERS = "ABCDEFGHJKMNPQRSTUVWXYZ23456789"  # none that look alike
 _hasher = PasswordHasher()
 _NOBODYS = _hasher.hash("nobody's password")
 
 
-def hash_password(password: str) -> str:
+def hash_password(password: str, about: Sequence[str] = ()) -> str:
+    """The hash to store. about: the person's own names, which make weak passwords.
+
+    Raises PasswordTooShort, PasswordTooWeak.
+    """
     if len(password) < SHORTEST:
         raise PasswordTooShort(least=SHORTEST)
+    names = [part for said in about for part in said.replace("@", ".").split(".")]
+    if len(password) > LONGEST or zxcvbn(password[:72], user_inputs=[*about, *names])["score"] < WEAKEST:
+        raise PasswordTooWeak
     return _hasher.hash(password)
 
 
 def password_fits(password: str, password_hash: str | None) -> bool:
     """Whether it fits; takes as long for a person who does not exist, so that timing tells nothing."""
     try:
-        return _hasher.verify(password_hash or _NOBODYS, password) and password_hash is not None
+        return _hasher.verify(password_hash or _NOBODYS, password[:LONGEST]) and password_hash is not None
     except (VerificationError, InvalidHashError):
         return False
 

@@ -5,13 +5,13 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import ClassInfo
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
-from red_thread.actions.refusals import NotAllowed, NotFound, TakenBack
+from red_thread.actions.refusals import NotFound, TakenBack
 
 
-async def require_teacher(unit: Unit, actor: Actor, master_id: int, what: str = "change") -> None:
-    """The actor teaches the course of this master, or NotAllowed."""
+async def require_teacher(unit: Unit, actor: Actor, master_id: int, what: str = "course") -> None:
+    """The actor teaches the course of this master. What is not yours does not exist: NotFound, as if it did not."""
     if actor.kind != "teacher" or not await unit.masters.teaches(actor.person_id, master_id):
-        raise NotAllowed(what=what)
+        raise NotFound(what=what)
 
 
 async def require_class(unit: Unit, actor: Actor, class_id: int) -> ClassInfo:
@@ -19,7 +19,7 @@ async def require_class(unit: Unit, actor: Actor, class_id: int) -> ClassInfo:
     found = await unit.classes.get(class_id)
     if found is None:
         raise NotFound(what="class")
-    await require_teacher(unit, actor, found.master_id)
+    await require_teacher(unit, actor, found.master_id, "class")
     return found
 
 
@@ -28,7 +28,7 @@ async def require_master_page(unit: Unit, actor: Actor, page_id: int, lock: bool
     page = await unit.masters.page(page_id, lock=lock)
     if page is None:
         raise NotFound(what="page")
-    await require_teacher(unit, actor, page.master_id)
+    await require_teacher(unit, actor, page.master_id, "page")
     return page
 
 
@@ -37,15 +37,17 @@ async def require_reader(unit: Unit, actor: Actor, notebook_id: int) -> Notebook
     return await require_to_read(unit, actor, await unit.notebooks.get(notebook_id))
 
 
-async def require_to_read(unit: Unit, actor: Actor, notebook: NotebookInfo | None) -> NotebookInfo:
+async def require_to_read(
+    unit: Unit, actor: Actor, notebook: NotebookInfo | None, what: str = "notebook"
+) -> NotebookInfo:
     """A notebook already at hand, or none, that the actor may read."""
     if notebook is None:
-        raise NotFound(what="notebook")
+        raise NotFound(what=what)
     if actor.kind == "teacher":
-        await require_teacher(unit, actor, notebook.master_id, "look at")
+        await require_teacher(unit, actor, notebook.master_id, what)
     elif notebook.person_id != actor.person_id:
         # The same answer as for a notebook that does not exist: its number tells nothing.
-        raise NotFound(what="notebook")
+        raise NotFound(what=what)
     return notebook
 
 
@@ -54,7 +56,7 @@ async def require_copy_reader(unit: Unit, actor: Actor, copy_id: int) -> tuple[C
     copy = await unit.notebooks.copy(copy_id)
     if copy is None:
         raise NotFound(what="page")
-    notebook = await require_reader(unit, actor, copy.notebook_id)
+    notebook = await require_to_read(unit, actor, await unit.notebooks.get(copy.notebook_id), "page")
     if copy.pulled_back and actor.kind == "student":
         raise TakenBack
     return copy, notebook

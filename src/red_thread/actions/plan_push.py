@@ -60,7 +60,7 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
 
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
-    """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotAllowed."""
+    """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotFound."""
     pages = await choose_pages(unit, actor, request)
     outline = await unit.masters.outline(request.master_id)
     order = rank(outline.page_order())
@@ -75,7 +75,7 @@ async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
 
 async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[MasterPage]:
     """The pages of a request, of which some may have been taken out of the master."""
-    await require_teacher(unit, actor, request.master_id, "push from")
+    await require_teacher(unit, actor, request.master_id)
     if not request.page_ids:
         raise NothingChosen
     pages = await unit.masters.pages(list(request.page_ids))
@@ -86,6 +86,12 @@ async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[M
 
 async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
     """The notebooks that a request is for. Raises NobodyToPushTo."""
+    theirs = {found.id for found in await unit.classes.of_master(request.master_id)}
+    if not theirs.issuperset(request.class_ids):
+        raise NotFound(what="class")
+    notebooks = [*request.notebook_ids, *request.without]
+    if notebooks and len(await unit.pushes.of_master_among(request.master_id, notebooks)) < len(set(notebooks)):
+        raise NotFound(what="notebook")
     audience = await unit.pushes.audience(list(request.class_ids), list(request.notebook_ids), request.master_id)
     without = set(request.without)
     left = [notebook for notebook in audience if notebook not in without]

@@ -59,7 +59,7 @@ async def undo_pull_back(unit: Unit, actor: Actor, pull_back_id: int) -> int:
     done = await unit.pushes.get(pull_back_id, lock=True)
     if done is None or done.kind != "pull-back":
         raise NotFound(what="pull-back")
-    await require_teacher(unit, actor, done.master_id, "undo")
+    await require_teacher(unit, actor, done.master_id, "pull-back")
     if done.undone_at is not None:
         return 0
     await unit.masters.hold(done.master_id)

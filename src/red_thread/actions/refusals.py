@@ -63,6 +63,46 @@ class PasswordTooShort(Refused):
     hint = "Three words that you can remember make a good one."
 
 
+class PasswordTooWeak(Refused):
+    """This password is guessed too easily."""
+
+    hint = "Three words that have nothing to do with each other make a good one."
+
+
+class NotTheirPassword(Refused):
+    """That is not your password now."""
+
+    hint = "Nothing was changed. Type the one that you sign in with."
+
+
+class TaughtByOthersToo(Refused):
+    """{name} is in other teachers’ courses too, so a new way in is not yours alone to give."""
+
+    status = 409
+    hint = "Ask who looks after Red Thread in your school; they make a code."
+
+
+class BegunAlready(Refused):
+    """This school has begun already, or the code is not the one in the console."""
+
+    status = 404
+    hint = "Sign in, or start Red Thread again and take the address from its console."
+
+
+class AddressTaken(Refused):
+    """Somebody signs in with {email} already."""
+
+    status = 409
+    hint = "Nothing was changed. Take another address, or let them sign in."
+
+
+class HasANotebookThere(Refused):
+    """{name} has a notebook in {where} already."""
+
+    status = 409
+    hint = "Nothing was moved. Bring them back into that class instead."
+
+
 class NameMissing(Refused):
     """A {what} needs a name."""
 
@@ -106,6 +146,12 @@ class NotReadable(Refused):
     """{name} cannot be read: {why}."""
 
     hint = "Nothing was changed. Choose another file, or mend this one and try again."
+
+
+class NothingSent(Refused):
+    """No file was sent."""
+
+    hint = "Choose one and try again."
 
 
 class TooLarge(Refused):

@@ -9,7 +9,7 @@ from red_thread.core.page.nodes import attributes_of, walk
 
 async def start_push(unit: Unit, actor: Actor, request: PushRequest) -> int:
     """Returns the push's id. What is pushed is fixed now, whatever the teacher types while it runs."""
-    await require_teacher(unit, actor, request.master_id, "push from")
+    await require_teacher(unit, actor, request.master_id)
     # Two who push the same change at the same moment must not both make its edition.
     await unit.masters.lock_pages(list(request.page_ids))
     chosen = await choose(unit, actor, request)

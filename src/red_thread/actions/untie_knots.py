@@ -35,7 +35,7 @@ class Untied:
 
 
 async def look_at_knots(unit: Unit, actor: Actor, page_id: int) -> tuple[MasterPage, list[KnottedCopy]]:
-    """All knots in the copies of a page, by class and name. Raises NotFound, NotAllowed."""
+    """All knots in the copies of a page, by class and name. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id)
     return page, [
         KnottedCopy(copy.copy_id, copy.person_name, copy.class_name, tuple(knots_of(copy.document).values()))
@@ -48,7 +48,7 @@ async def untie_knots(
 ) -> list[Untied]:
     """Unties knots of a page, each a copy's id and the id of its kept block; gives the copies that changed.
 
-    A knot that the student has untied meanwhile is passed over. Raises NotFound, NotAllowed.
+    A knot that the student has untied meanwhile is passed over. Raises NotFound.
     """
     await require_master_page(unit, actor, page_id)
     by_copy: defaultdict[int, list[str]] = defaultdict(list)
@@ -68,14 +68,16 @@ async def untie_knots(
 async def tie_again(unit: Unit, actor: Actor, page_id: int, untied: Iterable[tuple[int, int]]) -> list[Untied]:
     """Takes back what `untie_knots` did: copies by their ids, each with the revision that untying made.
 
-    A page that its student has changed since stays as it is. Raises NotFound, NotAllowed.
+    A page that its student has changed since, or untied themselves, stays as it is. Raises NotFound.
     """
     await require_master_page(unit, actor, page_id)
     revisions = dict(untied)
     back: list[Untied] = []
     for copy in await _locked(unit, page_id, revisions):
         before = await unit.notebooks.state(copy.id, copy.revision - 1)
-        if copy.revision == revisions[copy.id] and before is not None:
+        made_by = await unit.notebooks.untied_by(copy.id, copy.revision)
+        by_teacher = made_by is not None and made_by != copy.person_id
+        if by_teacher and copy.revision == revisions[copy.id] and before is not None:
             back.append(await _save(unit, actor, copy, before, Cause.BACK))
     await unit.news.of_notebooks([one.notebook_id for one in back])
     return back

@@ -9,12 +9,13 @@ from pathlib import Path
 import structlog
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.import_roster import import_roster
 from red_thread.actions.passwords import hash_password
 from red_thread.actions.ports import Unit
 from red_thread.demo.story import Story
 from red_thread.settings import Settings
 from red_thread.store.database import Database
-from red_thread.web.imports import take_in_pages, take_in_roster
+from red_thread.web.imports import read_listed, take_in_pages
 
 HERE = Path(__file__).parent
 DEMO_PASSWORD = "low tide at noon"
@@ -64,11 +65,13 @@ async def _set_up(unit: Unit) -> tuple[Actor, int]:
     await unit.masters.add_teacher(master_id, second_id)
     teacher = Actor(teacher_id, "teacher")
     await take_in_pages(unit, teacher, master_id, "course.zip", _zipped(HERE / "course"))
-    taken = await take_in_roster(unit, teacher, master_id, "roster.zip", _zipped(HERE / "roster"), "")
-    for found in taken.classes:
-        for number, student in enumerate(await unit.classes.students(found.class_id)):
+    roster = await read_listed("roster.zip", _zipped(HERE / "roster"), "")
+    taken = await import_roster(unit, teacher, master_id, roster.listed)
+    for name, class_id in taken.classes.items():
+        students = await unit.classes.students(class_id)
+        for number, student in enumerate(students):
             # In 9C the second half of the class has not got its sign-in codes yet.
-            if found.name != "9C" or number < found.students // 2:
+            if name != "9C" or number < len(students) // 2:
                 await unit.people.set_password(student.person_id, password_hash)
     return teacher, master_id
 

@@ -31,6 +31,7 @@ _FRONT_MATTER = re.compile(r"\A---\n(.*?)\n---\n", re.DOTALL)
 _GAP = re.compile(r"\{gap(?::\s*([^}]*))?\}")
 _TASK = re.compile(r"\[([ xX])\]\s+")
 _SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
+_LONGEST_FRONT = 10_000
 _MARKS = {"strong": "bold", "em": "italic", "s": "strike"}
 
 
@@ -58,11 +59,26 @@ def _front_matter(name: str, text: str) -> tuple[dict[str, Any], int]:
     found = _FRONT_MATTER.match(text)
     if not found:
         return {}, 0
+    if len(found.group(1)) > _LONGEST_FRONT:
+        raise Unreadable(name, f"its front matter is longer than {_LONGEST_FRONT} characters")
     try:
-        front = yaml.safe_load(found.group(1))
-    except yaml.YAMLError as error:
-        raise Unreadable(name, f"its front matter cannot be read, {str(error).splitlines()[0]}") from error
-    return (front if isinstance(front, dict) else {}), found.end()
+        front = yaml.load(found.group(1), Loader=_PlainLoader)
+    except (yaml.YAMLError, RecursionError, ValueError) as error:
+        why = (str(error).splitlines() or ["it is nested too deeply"])[0]
+        raise Unreadable(name, f"its front matter cannot be read, {why}") from error
+    known = (
+        {str(key): value for key, value in front.items() if isinstance(value, str)} if isinstance(front, dict) else {}
+    )
+    return known, found.end()
+
+
+class _PlainLoader(yaml.BaseLoader):
+    """YAML of text, lists and maps alone: no dates, no numbers, no types, and no aliases, which grow without end."""
+
+    def compose_node(self, parent: Any, index: Any) -> Any:
+        if self.check_event(yaml.AliasEvent):
+            raise yaml.YAMLError("it uses aliases, which are not read here")
+        return super().compose_node(parent, index)
 
 
 def _parser() -> MarkdownIt:

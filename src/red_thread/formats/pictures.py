@@ -4,6 +4,7 @@ What is written anew holds the picture and nothing else: no place where a photo 
 """
 
 import io
+import struct
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
@@ -11,14 +12,31 @@ from red_thread.formats.problems import Unreadable
 
 LONGEST_SIDE = 2000
 _READ = ("PNG", "JPEG", "WEBP", "GIF")
-Image.MAX_IMAGE_PIXELS = 60_000_000
+MOST_PIXELS = 25_000_000
+Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+# What Pillow and its decoders raise over broken and strange files, odd EXIF among them.
+_BROKEN = (
+    UnidentifiedImageError,
+    Image.DecompressionBombError,
+    OSError,
+    ValueError,
+    SyntaxError,
+    TypeError,
+    LookupError,
+    ArithmeticError,
+    struct.error,
+    EOFError,
+    AttributeError,
+)
 
 
 def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
     """Media type and bytes of the picture, as PNG where it has see-through parts, else as JPEG. Raises Unreadable."""
     try:
         with Image.open(io.BytesIO(body), formats=_READ) as opened:
-            picture = ImageOps.exif_transpose(opened)
+            if opened.width * opened.height > MOST_PIXELS:  # known before anything is decoded
+                raise Unreadable(name, f"it has more than {MOST_PIXELS // 1_000_000} million points; make it smaller")
+            picture = _upright(opened)
             picture.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
             see_through = picture.mode in ("RGBA", "LA", "PA", "P")
             written = io.BytesIO()
@@ -26,6 +44,14 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
                 picture.convert("RGBA" if see_through else "RGB").save(written, "PNG", optimize=True)
             else:
                 picture.convert("RGB").save(written, "JPEG", quality=85)
-    except (UnidentifiedImageError, Image.DecompressionBombError, OSError, ValueError, SyntaxError) as error:
+    except _BROKEN as error:
         raise Unreadable(name, "it is not a PNG, JPEG, WebP or GIF picture of a sensible size") from error
     return ("image/png" if written.getvalue()[:4] == b"\x89PNG" else "image/jpeg"), written.getvalue()
+
+
+def _upright(opened: Image.Image) -> Image.Image:
+    """The picture turned as its camera was held; as it lies where it says nothing that can be read."""
+    try:
+        return ImageOps.exif_transpose(opened)
+    except (ValueError, TypeError, LookupError, ArithmeticError, struct.error, SyntaxError, AttributeError):
+        return opened

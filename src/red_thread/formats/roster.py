@@ -13,9 +13,11 @@ from dataclasses import dataclass, field
 from red_thread.formats.archive import read_archive
 from red_thread.formats.problems import Problem, Unreadable
 
-_EMAIL = re.compile(r"[^@\s]+@[^@\s]+\.[^@\s]+")
+_EMAIL = re.compile(r"[^@\s]{1,64}@[^@\s]{1,180}\.[^@\s]{2,60}")
 _NEEDED = {"users.csv": "givenname", "classes.csv": "title", "enrollments.csv": "usersourcedid"}
-_NAME_COLUMNS = ("name", "student", "full name")
+_NAME_COLUMNS = ("name", "student", "full name", "student name", "pupil")
+_FIRST = ("first name", "given name", "forename", "firstname")
+_LAST = ("last name", "family name", "surname", "lastname")
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,17 +62,29 @@ def read_roster(name: str, body: bytes, class_name: str = "") -> Roster:
     return _plain(name, body, class_name)
 
 
-def _rows(name: str, body: bytes) -> Iterator[_Row]:
-    """The rows of a CSV by column; blank ones are passed over."""
-    try:
-        text = body.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        text = body.decode("cp1252", errors="replace")
+def _text(name: str, body: bytes) -> str:
+    """What spreadsheets write: UTF-8, UTF-16 with its mark, else the Windows code page of western Europe."""
+    if body[:2] in (b"\xff\xfe", b"\xfe\xff"):
+        text = body.decode("utf-16", errors="replace")
+    else:
+        try:
+            text = body.decode("utf-8-sig")
+        except UnicodeDecodeError:
+            text = body.decode("cp1252", errors="replace")
     if "\0" in text:
         raise Unreadable(name, "it is not a CSV file")
-    delimiter = ";" if text.partition("\n")[0].count(";") > text.partition("\n")[0].count(",") else ","
-    reader = csv.reader(io.StringIO(text), delimiter=delimiter)
-    header: list[str] | None = None
+    return text.replace("\r\n", "\n").replace("\r", "\n")
+
+
+def _delimiter(text: str) -> str:
+    first = text.lstrip().partition("\n")[0]
+    return max(",;\t", key=first.count)
+
+
+def _rows(name: str, body: bytes, header: list[str] | None = None) -> Iterator[_Row]:
+    """The rows of a CSV by column; blank ones are passed over. header: the columns, if the file does not name them."""
+    text = _text(name, body)
+    reader = csv.reader(io.StringIO(text), delimiter=_delimiter(text))
     try:
         for cells in reader:
             if not any(cell.strip() for cell in cells):
@@ -84,30 +98,42 @@ def _rows(name: str, body: bytes) -> Iterator[_Row]:
 
 
 def _header(name: str, body: bytes) -> list[str]:
-    first = body.decode("utf-8-sig", errors="replace").lstrip().partition("\n")[0]
-    return [cell.strip().strip('"').lower() for cell in re.split("[,;]", first)]
+    text = _text(name, body)
+    first = text.lstrip().partition("\n")[0]
+    return [cell.strip().strip('"').lower() for cell in first.split(_delimiter(text))]
 
 
 def _plain(name: str, body: bytes, class_name: str) -> Roster:
+    if not _text(name, body).strip():
+        raise Unreadable(name, "it is empty")
     header = _header(name, body)
-    column = next((c for c in _NAME_COLUMNS if c in header), None)
-    if column is None:
-        raise Unreadable(
-            name, "its first line has to name the columns: name, email (and class, if there are several)"
-        )
+    given = None
+    if not any(column in header for column in (*_NAME_COLUMNS, *_FIRST, *_LAST)):
+        if len(header) > 1 or "@" in header[0]:
+            raise Unreadable(
+                name, "its first line has to name the columns: name, email (and class, if there are several)"
+            )
+        given = ["name"]  # a list of names and nothing else
     problems: list[Problem] = []
     classes: dict[str, RosterClass] = {}
     seen: dict[str, int] = {}
-    for row in _rows(name, body):
+    for row in _rows(name, body, given):
         title = row["class"] or class_name
         if not title:
             problems.append(Problem(name, row.line, "no class is named"))
             continue
         email = row["email"] or row["e-mail"]
-        student = _student(name, row, row[column], email, row["id"] or None, seen, problems)
+        student = _student(name, row, _name_in(row), email, row["id"] or None, seen, problems, title)
         if student:
             classes.setdefault(title, RosterClass(title, None)).students.append(student)
     return Roster(list(classes.values()), problems)
+
+
+def _name_in(row: _Row) -> str:
+    whole = next((row[column] for column in _NAME_COLUMNS if row[column]), "")
+    first = next((row[column] for column in _FIRST if row[column]), "")
+    last = next((row[column] for column in _LAST if row[column]), "")
+    return whole or f"{first} {last}".strip()
 
 
 def _student(
@@ -118,20 +144,24 @@ def _student(
     outside_id: str | None,
     seen: dict[str, int],
     problems: list[Problem],
+    where: str = "",
 ) -> RosterStudent | None:
-    """A student of one row, or None with the reason among the problems."""
+    """A student of one row, or None with the reason among the problems. where: the class in which one stands once."""
     email = email.lower()
+    keys = [f"{where}\n{key}" for key in (email, outside_id) if key]
+    again = next((key for key in keys if key in seen), None)
     if not name:
-        problems.append(Problem(file, row.line, "the name is missing"))
+        why = "the name is missing"
     elif email and not _EMAIL.fullmatch(email):
-        problems.append(Problem(file, row.line, f"“{email}” is not an e-mail address"))
-    elif email and email in seen:
-        problems.append(Problem(file, row.line, f"{email} stands in line {seen[email]} already"))
-    elif not email and not outside_id:
-        problems.append(Problem(file, row.line, f"{name} has neither an e-mail address nor an id"))
+        why = f"“{email[:80]}” is not an e-mail address"
+    elif outside_id and "@" in outside_id:
+        why = f"“{outside_id[:80]}” is an address, not an id"
+    elif again is not None:
+        why = f"{again[len(where) + 1 :][:80]} stands in line {seen[again]} already"
     else:
-        seen[email] = row.line
+        seen.update(dict.fromkeys(keys, row.line))
         return RosterStudent(" ".join(name.split())[:200], email or None, outside_id)
+    problems.append(Problem(file, row.line, why))
     return None
 
 

@@ -1,12 +1,15 @@
 """Classes and rosters in PostgreSQL."""
 
+from collections.abc import Sequence
 from datetime import datetime
 
-from sqlalchemy import select, text, update
+from sqlalchemy import delete, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.classes import ClassInfo, RosterPerson, Student
+from red_thread.actions.ports.classes import AskedFor, ClassInfo, Student
+from red_thread.core.classes.roster_plan import KnownPerson, Listed
+from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
 
 _CLASSES = """
@@ -18,34 +21,52 @@ _CLASSES = """
 """
 _STUDENTS = text("""
     SELECT p.id, n.id AS notebook_id, p.name, p.email,
-           CASE WHEN p.password_hash IS NOT NULL THEN 'password'
-                WHEN EXISTS (SELECT FROM sign_in_code c
-                             WHERE c.person_id = p.id AND c.used_at IS NULL AND c.ends_at > :now) THEN 'code'
-                ELSE 'none' END AS way_in
+           CASE WHEN p.password_hash IS NOT NULL THEN 'password' WHEN c.since IS NOT NULL THEN 'code' ELSE 'none' END,
+           coalesce(p.email, p.sign_in_name, p.outside_id, ''), c.since,
+           EXISTS (SELECT FROM enrolment o JOIN class ok ON ok.id = o.class_id
+                   WHERE o.person_id = p.id AND ok.master_id <> k.master_id)
     FROM enrolment e
+    JOIN class k ON k.id = e.class_id
     JOIN person p ON p.id = e.person_id
     JOIN notebook n ON n.class_id = e.class_id AND n.person_id = e.person_id
+    LEFT JOIN LATERAL (SELECT max(made_at) AS since FROM sign_in_code
+        WHERE person_id = p.id AND used_at IS NULL AND ends_at > :now) c ON true
     WHERE e.class_id = :class AND e.left_at IS NULL ORDER BY p.name, p.id
 """)
-_PEOPLE = text("""
-    INSERT INTO person (name, kind, email, outside_id)
-    SELECT name, 'student', email, outside_id
-    FROM unnest(CAST(:names AS text[]), CAST(:emails AS text[]), CAST(:outside AS text[])) r(name, email, outside_id)
-    ON CONFLICT DO NOTHING
-""")
-_FOUND = text("""
-    SELECT p.id FROM unnest(CAST(:emails AS text[]), CAST(:outside AS text[])) r(email, outside_id)
-    JOIN person p ON p.outside_id = r.outside_id OR (p.email = r.email AND p.kind = 'student')
+# Whom a file may mean: by id, by address, and those who are in the course's classes that it names.
+_KNOWN = text("""
+    SELECT p.id, p.name, p.email, p.outside_id,
+        coalesce((SELECT array_agg(k.name) FROM enrolment e JOIN class k ON k.id = e.class_id
+                  WHERE e.person_id = p.id AND e.left_at IS NULL AND k.master_id = :master), '{}') AS classes,
+        EXISTS (SELECT FROM enrolment e JOIN class k ON k.id = e.class_id
+                WHERE e.person_id = p.id AND NOT EXISTS (
+                    SELECT FROM master_teacher m
+                    WHERE m.master_id = k.master_id AND m.person_id = :teacher)) AS by_others,
+        p.kind = 'student' AS is_student
+    FROM person p
+    WHERE p.email = ANY(CAST(:emails AS text[])) OR p.outside_id = ANY(CAST(:outside AS text[])) OR EXISTS (
+        SELECT FROM enrolment e JOIN class k ON k.id = e.class_id
+        WHERE e.person_id = p.id AND e.left_at IS NULL AND k.master_id = :master
+            AND k.name = ANY(CAST(:names AS text[])))
 """)
 _ENROL = text("""
     INSERT INTO enrolment (class_id, person_id, joined_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
     ON CONFLICT (class_id, person_id) DO UPDATE SET left_at = NULL, joined_at = excluded.joined_at
     WHERE enrolment.left_at IS NOT NULL
-    RETURNING person_id
 """)
 _NOTEBOOKS = text("""
     INSERT INTO notebook (class_id, person_id, made_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
     ON CONFLICT DO NOTHING
+""")
+_ASKED = text("""
+    SELECT DISTINCT r.class_id, r.person_id, p.name, k.name, m.name, a.name, r.asked_at
+    FROM enrolment_request r
+    JOIN person p ON p.id = r.person_id JOIN class k ON k.id = r.class_id JOIN master m ON m.id = k.master_id
+    JOIN person a ON a.id = r.asked_by
+    JOIN enrolment e ON e.person_id = r.person_id AND e.left_at IS NULL
+    JOIN class own ON own.id = e.class_id
+    JOIN master_teacher t ON t.master_id = own.master_id AND t.person_id = :teacher
+    WHERE r.asked_by <> :teacher ORDER BY r.asked_at, p.name
 """)
 
 
@@ -76,17 +97,96 @@ class ClassStore:
         found = await self.connection.execute(_STUDENTS, {"class": class_id, "now": self.now})
         return [Student(*row) for row in found]
 
-    async def take_in(self, class_id: int, people: list[RosterPerson]) -> int:
-        """Takes people into a class, those known by their outside id or e-mail as themselves; counts the new."""
-        emails = [person.email for person in people]
-        outside = [person.outside_id for person in people]
-        columns = {"emails": emails, "outside": outside}
-        await self.connection.execute(_PEOPLE, {"names": [person.name for person in people], **columns})
-        ids = [row.id for row in await self.connection.execute(_FOUND, columns)]
-        values = {"class": class_id, "people": ids, "now": self.now}
-        enrolled = (await self.connection.execute(_ENROL, values)).all()
+    async def rename(self, class_id: int, name: str) -> None:
+        await self.connection.execute(update(t.Class).where(t.Class.id == class_id).values(name=name))
+
+    async def known(self, master_id: int, teacher_id: int, listed: Sequence[Listed]) -> list[KnownPerson]:
+        values = {
+            "master": master_id,
+            "teacher": teacher_id,
+            "emails": [one.email for one in listed if one.email],
+            "outside": [one.outside_id for one in listed if one.outside_id],
+            "names": list({one.class_name for one in listed}),
+        }
+        found = await self.connection.execute(_KNOWN, values)
+        return [
+            KnownPerson(r.id, r.name, r.email, r.outside_id, tuple(r.classes), r.by_others, r.is_student)
+            for r in found
+        ]
+
+    async def add_people(self, listed: Sequence[Listed]) -> list[int]:
+        """New students, each with a name to sign in with if they have no e-mail address; their ids in this order."""
+        await self.connection.execute(text("SELECT pg_advisory_xact_lock(20201)"))  # as for any such name
+        stems = [sign_in_name(one.name, ()) for one in listed]
+        like = [f"{stem}%" for stem in set(stems)]
+        taken = set(
+            await self.connection.scalars(
+                text("SELECT sign_in_name FROM person WHERE sign_in_name LIKE ANY(CAST(:like AS text[]))"),
+                {"like": like},
+            )
+        )
+        rows: list[dict[str, str | None]] = []
+        for one in listed:
+            made = None if one.email else sign_in_name(one.name, taken)
+            taken.add(made)
+            rows.append({"name": one.name, "email": one.email, "outside_id": one.outside_id, "sign_in_name": made})
+        added = insert(t.Person).values(kind="student").returning(t.Person.id, sort_by_parameter_order=True)
+        return list(await self.connection.scalars(added, rows)) if rows else []
+
+    async def enrol(self, class_id: int, person_ids: list[int]) -> None:
+        values = {"class": class_id, "people": person_ids, "now": self.now}
+        await self.connection.execute(_ENROL, values)
         await self.connection.execute(_NOTEBOOKS, values)
-        return len(enrolled)
+
+    async def move(self, from_id: int, to_id: int, person_id: int) -> bool:
+        """Moves a student with their notebook; not where they have one in the other class already."""
+        there = t.Notebook.class_id == to_id, t.Notebook.person_id == person_id
+        if await self.connection.scalar(select(t.Notebook.id).where(*there)):
+            return False
+        here = t.Notebook.class_id == from_id, t.Notebook.person_id == person_id
+        await self.connection.execute(update(t.Notebook).where(*here).values(class_id=to_id))
+        await self.leave(from_id, person_id)
+        await self.enrol(to_id, [person_id])
+        return True
+
+    async def ask_for(self, class_id: int, person_ids: list[int], asked_by: int) -> None:
+        rows = [
+            {"class_id": class_id, "person_id": one, "asked_by": asked_by, "asked_at": self.now} for one in person_ids
+        ]
+        if rows:
+            await self.connection.execute(upsert(t.EnrolmentRequest).values(rows).on_conflict_do_nothing())
+
+    async def asked_of(self, teacher_id: int) -> list[AskedFor]:
+        found = await self.connection.execute(_ASKED, {"teacher": teacher_id})
+        return [AskedFor(*row[:6]) for row in found]
+
+    async def answer(self, class_id: int, person_id: int) -> None:
+        mine = t.EnrolmentRequest.class_id == class_id, t.EnrolmentRequest.person_id == person_id
+        await self.connection.execute(delete(t.EnrolmentRequest).where(*mine))
+
+    async def log_taking(self, master_id: int, made_by: int, lines: str) -> int:
+        row = insert(t.RosterTaking).values(master_id=master_id, made_by=made_by, made_at=self.now, lines=lines)
+        return (await self.connection.execute(row.returning(t.RosterTaking.id))).scalar_one()
+
+    async def taking(self, taking_id: int) -> tuple[int, str] | None:
+        """The master and the lines of a roster that was taken in and not undone, locked."""
+        mine = t.RosterTaking.id == taking_id, t.RosterTaking.undone_at.is_(None)
+        row = (
+            await self.connection.execute(
+                select(t.RosterTaking.master_id, t.RosterTaking.lines).where(*mine).with_for_update()
+            )
+        ).one_or_none()
+        return (row.master_id, row.lines) if row else None
+
+    async def mark_undone(self, taking_id: int) -> None:
+        await self.connection.execute(
+            update(t.RosterTaking).where(t.RosterTaking.id == taking_id).values(undone_at=self.now)
+        )
+
+    async def was_in(self, class_id: int, person_id: int) -> bool:
+        """Whether the person is or ever was in the class."""
+        mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)
+        return await self.connection.scalar(select(t.Enrolment.person_id).where(*mine)) is not None
 
     async def leave(self, class_id: int, person_id: int) -> None:
         mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)

@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy import text
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
 from red_thread.store.boards import BoardStore
@@ -57,7 +58,13 @@ class Database:
 
     def __init__(self, url: str, pool_size: int = 10, defer: Defer | None = None) -> None:
         self.engine: AsyncEngine = create_async_engine(
-            url, pool_size=pool_size, max_overflow=pool_size, connect_args={"options": _PLAN_EACH_TIME}
+            url,
+            pool_size=pool_size,
+            max_overflow=pool_size,
+            connect_args={"options": _PLAN_EACH_TIME},
+            # A connection that died with its database is not handed out; an error names no values of anybody's.
+            pool_pre_ping=True,
+            hide_parameters=True,
         )
         self.defer = defer
 
@@ -68,8 +75,17 @@ class Database:
             yield StoreUnit(connection, now or datetime.now(UTC), self.defer)
 
     async def is_up(self) -> bool:
+        try:
+            async with self.engine.connect() as connection:
+                return (await connection.scalar(text("SELECT 1"))) == 1
+        except (DBAPIError, OSError):
+            return False
+
+    async def has_worker(self) -> bool:
+        """Whether a worker of the queue was alive within the last half minute."""
+        alive = "SELECT EXISTS (SELECT FROM procrastinate_workers WHERE last_heartbeat > now() - interval '30 s')"
         async with self.engine.connect() as connection:
-            return (await connection.scalar(text("SELECT 1"))) == 1
+            return bool(await connection.scalar(text(alive)))
 
     async def close(self) -> None:
         await self.engine.dispose()

@@ -194,6 +194,12 @@ class NotebookStore:
         mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
         return await self.connection.scalar(select(t.WritingState.edition_id).where(*mine))
 
+    async def untied_by(self, copy_id: int, revision: int) -> int | None:
+        """Who made this state by untying a knot; nobody if it was made otherwise."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        by_untying = t.WritingState.cause == Cause.UNTIED
+        return await self.connection.scalar(select(t.WritingState.made_by).where(*mine, by_untying))
+
     async def states(self, copy_id: int) -> list[StoredState]:
         """All of a copy's history, oldest first; the first is whole."""
         found = await self.connection.execute(_HISTORY, {"copy": copy_id})

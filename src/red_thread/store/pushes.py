@@ -21,6 +21,10 @@ _AUDIENCE = text("""
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
     WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[])))
 """)
+_AMONG = text("""
+    SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
+    WHERE k.master_id = :master AND n.id = ANY(CAST(:notebooks AS bigint[]))
+""")
 _NAMES = text("""
     SELECT n.id, p.name, k.name FROM notebook n
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
@@ -69,6 +73,11 @@ class PushStore:
     async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]:
         values = {"classes": class_ids, "notebooks": id_array(notebook_ids), "master": master_id}
         return (await self.connection.execute(_AUDIENCE, values)).scalar_one()
+
+    async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
+        """Those of the notebooks that are of a class of this master."""
+        values = {"notebooks": id_array(notebook_ids), "master": master_id}
+        return list(await self.connection.scalars(_AMONG, values))
 
     async def facts(
         self,

@@ -42,6 +42,14 @@ def _to(target: str, *, key: bool = False, index: bool = False) -> Mapped[Any]:
     return mapped_column(BigInteger, ForeignKey(target, ondelete="CASCADE"), primary_key=key, index=index)
 
 
+class Setting(Table):
+    """What the installation remembers of itself: whether it is the demo, the code of the first start, the school."""
+
+    __tablename__ = "setting"
+    name: Mapped[str] = mapped_column(primary_key=True)
+    value: Mapped[str]
+
+
 class Person(Table):
     __tablename__ = "person"
     id: Mapped[int] = _id()
@@ -51,6 +59,8 @@ class Person(Table):
     outside_id: Mapped[str | None] = mapped_column(unique=True)
     password_hash: Mapped[str | None]
     made_at: Mapped[datetime] = _made_at()
+    sign_in_name: Mapped[str | None] = mapped_column(unique=True)
+    administers: Mapped[bool] = mapped_column(server_default=text("false"))
 
 
 class SignInSession(Table):
@@ -60,6 +70,7 @@ class SignInSession(Table):
     proof: Mapped[str]
     made_at: Mapped[datetime] = _made_at()
     ends_at: Mapped[datetime]
+    browser: Mapped[str] = mapped_column(server_default="")
 
 
 class SignInCode(Table):
@@ -69,6 +80,7 @@ class SignInCode(Table):
     made_by: Mapped[int]
     ends_at: Mapped[datetime]
     used_at: Mapped[datetime | None]
+    made_at: Mapped[datetime] = _made_at()
 
 
 class Master(Table):
@@ -168,6 +180,28 @@ class Enrolment(Table):
     left_at: Mapped[datetime | None]
 
 
+class EnrolmentRequest(Table):
+    """A teacher asks for a student whom others teach; one of those confirms."""
+
+    __tablename__ = "enrolment_request"
+    class_id: Mapped[int] = _to("class.id", key=True)
+    person_id: Mapped[int] = _to("person.id", key=True, index=True)
+    asked_by: Mapped[int]
+    asked_at: Mapped[datetime]
+
+
+class RosterTaking(Table):
+    """A roster that was taken in, with what it changed, so that it can be undone."""
+
+    __tablename__ = "roster_taking"
+    id: Mapped[int] = _id()
+    master_id: Mapped[int] = _to("master.id", index=True)
+    made_by: Mapped[int]
+    made_at: Mapped[datetime]
+    undone_at: Mapped[datetime | None]
+    lines: Mapped[str]
+
+
 class Notebook(Table):
     __tablename__ = "notebook"
     id: Mapped[int] = _id()
@@ -255,6 +289,7 @@ class Push(Table):
     made_by: Mapped[int]
     made_at: Mapped[datetime]
     finished_at: Mapped[datetime | None]
+    problem: Mapped[str | None]
     undone_at: Mapped[datetime | None]
     kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]

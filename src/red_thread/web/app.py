@@ -11,16 +11,14 @@ from fastapi import FastAPI, Request, Response
 from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
-from limits import parse
-from limits.storage import MemoryStorage
-from limits.strategies import MovingWindowRateLimiter
 
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import classes, knots, masters, notebooks, pictures, pull_backs, pushes, session
+from red_thread.web.routes import classes, knots, masters, notebooks, people, pictures, pull_backs, pushes, session
+from red_thread.web.tries import Tries
 
 
 def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
@@ -38,11 +36,10 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.database = database
     app.state.demo_people = demo_people or {}
     app.state.news = NewsHub(settings.database_url)
-    app.state.tries = MovingWindowRateLimiter(MemoryStorage())
-    app.state.tries_allowed = parse(settings.sign_in_tries)
+    app.state.tries = Tries(settings)
     add_problem_handlers(app)
-    app.add_middleware(Guard)
-    for part in (session, masters, pushes, pull_backs, classes, notebooks, knots, pictures):
+    app.add_middleware(Guard, hosts=settings.hosts)
+    for part in (session, people, masters, pushes, pull_backs, classes, notebooks, knots, pictures):
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
     _serve_front_end(app, settings)
@@ -54,8 +51,11 @@ def _operation_name(route: APIRoute) -> str:
 
 
 async def _health(request: Request) -> JSONResponse:
+    """What runs: the database, and whether a worker was heard of lately. Nothing of anybody's."""
     up = await request.app.state.database.is_up()
-    return JSONResponse({"status": "ok" if up else "no database"}, 200 if up else 503)
+    works = up and await request.app.state.database.has_worker()
+    told = {"status": "ok" if up else "no database", "database": up, "worker": works}
+    return JSONResponse(told, 200 if up else 503)
 
 
 @asynccontextmanager
@@ -100,6 +100,8 @@ def _serve_front_end(app: FastAPI, settings: Settings) -> None:
         app.mount("/assets", StaticFiles(directory=assets), name="assets")
 
     async def view(path: str) -> Response:
+        if "\0" in path or len(path) > 1000:
+            path = ""
         file = (settings.front_end / path).resolve()
         if path and file.is_file() and file.is_relative_to(settings.front_end.resolve()):
             return FileResponse(file)

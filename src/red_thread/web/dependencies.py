@@ -1,14 +1,16 @@
 """What routes ask for: a transaction, the actor, an uploaded file within limits."""
 
 from collections.abc import AsyncIterator
+from dataclasses import dataclass
 from typing import Annotated
 
-from fastapi import Depends, Header, Request, UploadFile
+from fastapi import Depends, Header, Request
+from starlette.datastructures import UploadFile
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.people import SignedIn
-from red_thread.actions.refusals import NotAllowed, TooLarge
+from red_thread.actions.refusals import NotAllowed, NothingSent, TooLarge
 from red_thread.actions.sign_in import who_is
 from red_thread.settings import Settings
 from red_thread.store.database import Database
@@ -53,10 +55,48 @@ async def _actor(signed_in: InSession) -> Actor:
 ByActor = Annotated[Actor, Depends(_actor, scope="function")]
 
 
-async def read_upload(file: UploadFile, settings: Settings) -> tuple[str, bytes]:
-    """Name and bytes of an uploaded file. Raises TooLarge."""
-    name = (file.filename or "the file").replace("\\", "/").rsplit("/", 1)[-1][:120]
-    body = await file.read(settings.upload_limit + 1)
+async def _uploader(
+    request: Request,
+    database: Annotated[Database, Depends(database_of)],
+    x_red_thread_proof: Annotated[str | None, Header()] = None,
+) -> Actor:
+    """Who sends a file, found out before anything of it is read, in a transaction that does not wait for it."""
+    async with database.begin() as unit:
+        found = await _signed_in(request, unit, x_red_thread_proof)
+    return Actor(found.person.id, found.person.kind)
+
+
+ByUploader = Annotated[Actor, Depends(_uploader, scope="function")]
+InDatabase = Annotated[Database, Depends(database_of)]
+
+
+@dataclass(frozen=True, slots=True)
+class Upload:
+    """A file that somebody sent, with the fields beside it."""
+
+    name: str
+    body: bytes
+    fields: dict[str, str]
+
+
+async def read_upload(request: Request, settings: Settings) -> Upload:
+    """Reads the form of a request: its first file, if there is one. Raises TooLarge, NothingSent."""
+    async with request.form(max_files=2, max_fields=10, max_part_size=1024 * 1024) as form:
+        fields = {key: value for key, value in form.items() if isinstance(value, str)}
+        files = [value for value in form.values() if isinstance(value, UploadFile)]
+        if not files:
+            return Upload("", b"", fields)
+        file = files[0]
+        name = (file.filename or "the file").replace("\\", "/").rsplit("/", 1)[-1][:120]
+        body = await file.read(settings.upload_limit + 1)
     if len(body) > settings.upload_limit:
         raise TooLarge(name=name, limit=f"{settings.upload_limit // 1024 // 1024} MB")
-    return name, body
+    return Upload(name, body, fields)
+
+
+async def read_file(request: Request, settings: Settings) -> Upload:
+    """The same where there has to be a file. Raises NothingSent."""
+    upload = await read_upload(request, settings)
+    if not upload.name:
+        raise NothingSent
+    return upload

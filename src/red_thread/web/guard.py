@@ -1,9 +1,21 @@
-"""What stands before every request and goes with every answer: a limit of size, and the security headers."""
+"""What stands before every request and goes with every answer.
 
+Limits of size, counted as a body streams in; the names by which the application answers; the security headers, on
+errors too; and an answer where something broke off.
+"""
+
+from collections.abc import Collection
+from traceback import extract_tb
+
+import structlog
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.exceptions import HTTPException
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from red_thread.web.problems import problem
+
+log = structlog.get_logger()
 _POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
     "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
@@ -12,49 +24,93 @@ _POLICY = (
 _HEADERS = {
     "Content-Security-Policy": _POLICY,
     "X-Content-Type-Options": "nosniff",
+    "X-Frame-Options": "DENY",
     "Referrer-Policy": "no-referrer",
     "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "geolocation=(), microphone=()",
 }
 _MOST_BYTES = 30 * 1024 * 1024
+_MOST_JSON = 8 * 1024 * 1024
 
 
 class Guard:
-    """Refuses what is far too large before it is read, and sends the security headers with everything.
+    """Written on ASGI itself: a wrapper that passes whole responses on costs every request a task and a queue."""
 
-    Written on ASGI itself: a wrapper that passes whole responses on costs every request a task and a queue.
-    """
-
-    def __init__(self, app: ASGIApp) -> None:
+    def __init__(self, app: ASGIApp, hosts: Collection[str]) -> None:
         self.app = app
+        self.hosts = {host.lower() for host in hosts}
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
+        started = False
 
         async def send_guarded(message: Message) -> None:
+            nonlocal started
             if message["type"] == "http.response.start":
+                started = True
                 _add_headers(MutableHeaders(scope=message), scope["path"])
             await send(message)
 
-        answer = _too_large() if _is_too_large(Headers(scope=scope)) else self.app
-        await answer(scope, receive, send_guarded)
+        headers = Headers(scope=scope)
+        limit = _limit(headers)
+        try:
+            answer = self._refusal(headers, limit) or self.app
+            await answer(scope, _counted(receive, limit), send_guarded)
+        except Exception as error:
+            _log(scope, error)
+            if started:
+                raise
+            await _unexpected()(scope, receive, send_guarded)
+
+    def _refusal(self, headers: Headers, limit: int) -> JSONResponse | None:
+        if "*" not in self.hosts and _host(headers) not in self.hosts:
+            return problem(400, "WrongHost", "Red Thread does not answer by this name.", "Use its own address.")
+        length = headers.get("content-length", "0")
+        return _too_large(limit) if not length.isdigit() or int(length) > limit else None
 
 
-def _is_too_large(headers: Headers) -> bool:
-    length = headers.get("content-length", "0")
-    return not length.isdigit() or int(length) > _MOST_BYTES
+def _host(headers: Headers) -> str:
+    host = headers.get("host", "").lower()
+    return host if host.endswith("]") else host.rpartition(":")[0] or host
 
 
-def _too_large() -> JSONResponse:
-    body = {
-        "status": 413,
-        "title": "TooLarge",
-        "detail": "This is larger than 25 MB.",
-        "hint": "Nothing was changed. Choose a smaller file, or part it.",
-    }
-    return JSONResponse(body, 413, media_type="application/problem+json")
+def _limit(headers: Headers) -> int:
+    return _MOST_BYTES if headers.get("content-type", "").startswith("multipart/") else _MOST_JSON
+
+
+def _counted(receive: Receive, limit: int) -> Receive:
+    """The body, refused as soon as more of it has come than may."""
+    taken = 0
+
+    async def receive_counted() -> Message:
+        nonlocal taken
+        message = await receive()
+        taken += len(message.get("body", b""))
+        if taken > limit:
+            raise HTTPException(413, f"This is larger than {limit // 1024 // 1024} MB.")
+        return message
+
+    return receive_counted
+
+
+def _too_large(limit: int) -> JSONResponse:
+    detail = f"This is larger than {25 if limit == _MOST_BYTES else limit // 1024 // 1024} MB."
+    return problem(413, "TooLarge", detail, "Nothing was changed. Choose a smaller file, or part it.")
+
+
+def _unexpected() -> JSONResponse:
+    hint = "Nothing was lost. Try again; if it happens again, tell who looks after Red Thread."
+    return problem(500, "Unexpected", "Something went wrong on our side.", hint)
+
+
+def _log(scope: Scope, error: Exception) -> None:
+    """What broke and where, but not what it said: messages of libraries hold names and words of people."""
+    route = getattr(scope.get("route"), "path", "?")
+    where = [f"{frame.filename.rsplit('/', 1)[-1]}:{frame.lineno}" for frame in extract_tb(error.__traceback__)[-6:]]
+    log.error("unexpected error", route=route, kind=type(error).__name__, where=where)
 
 
 def _add_headers(headers: MutableHeaders, path: str) -> None:

@@ -3,37 +3,39 @@
 import asyncio
 import re
 from collections.abc import Mapping
+from dataclasses import dataclass
 from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_picture import CleanPicture
 from red_thread.actions.import_pages import ImportedPage, import_pages
-from red_thread.actions.import_roster import ClassRoster, import_roster
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import RosterPerson
+from red_thread.core.classes.roster_plan import Listed
 from red_thread.formats.archive import read_archive
 from red_thread.formats.markdown import read_markdown
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
-from red_thread.web.schemas import PagesReportOut, ProblemOut, RosterReportOut, TakenInOut
+from red_thread.web.schemas import PagesReportOut, ProblemOut
 
 _NUMBER = re.compile(r"^\d+[-_. ]+")
 
 
-async def take_in_roster(
-    unit: Unit, actor: Actor, master_id: int, name: str, body: bytes, class_name: str
-) -> RosterReportOut:
+@dataclass(frozen=True, slots=True)
+class ReadRoster:
+    """The students that a file lists, and what could not be read of it."""
+
+    listed: list[Listed]
+    problems: list[Problem]
+
+
+async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
+    """Reads a roster file, or a list of names. Raises Unreadable."""
     roster = await asyncio.to_thread(read_roster, name, body, class_name)
-    classes = [
-        ClassRoster(c.name, c.outside_id, [RosterPerson(s.name, s.email, s.outside_id) for s in c.students])
-        for c in roster.classes
-    ]
-    taken = await import_roster(unit, actor, master_id, classes)
-    return RosterReportOut(
-        classes=[TakenInOut.model_validate(t) for t in taken],
-        problems=[ProblemOut.model_validate(p) for p in roster.problems],
-    )
+    listed = [Listed(c.name, s.name, s.email, s.outside_id) for c in roster.classes for s in c.students]
+    if not listed and not roster.problems:
+        raise Unreadable(name, "there is no student in it")
+    return ReadRoster(listed, roster.problems)
 
 
 async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:

@@ -9,15 +9,15 @@ from pydantic import Field
 from red_thread.actions.plan_push import PushRequest
 from red_thread.actions.ports.pushes import Reached
 from red_thread.core.push import PlannedRows, RowOutcome
-from red_thread.web.schemas import Schema
+from red_thread.web.schemas import Id, Schema
 
 
 class PushRequestIn(Schema):
-    master_id: int
-    page_ids: list[int] = Field(max_length=1000)
-    class_ids: list[int] = Field(default_factory=list, max_length=1000)
-    notebook_ids: list[int] = Field(default_factory=list, max_length=20000)
-    without: list[int] = Field(default_factory=list, max_length=20000)
+    master_id: Id
+    page_ids: list[Id] = Field(max_length=1000)
+    class_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
+    notebook_ids: list[Id] = Field(default_factory=list[Id], max_length=20000)
+    without: list[Id] = Field(default_factory=list[Id], max_length=20000)
 
 
 RowOutcomeName = Literal[

@@ -27,6 +27,8 @@ class PersonOut(Schema):
     id: int
     name: str
     kind: Literal["teacher", "student"]
+    signs_in_as: str
+    administers: bool
 
 
 class SessionOut(Schema):
@@ -62,7 +64,7 @@ class UseCode(Schema):
 
 
 class WalkIn(Schema):
-    person_id: int
+    person_id: Id
 
 
 class MasterOut(Schema):
@@ -120,8 +122,8 @@ OutlineKindName = Literal["divider", "section", "page"]
 class AddItem(Schema):
     kind: OutlineKindName
     name: str = Field(max_length=1000)
-    holder_id: int | None = None
-    parent_id: int | None = None
+    holder_id: Id | None = None
+    parent_id: Id | None = None
 
 
 class AddedOut(Schema):
@@ -133,8 +135,8 @@ class RenameItem(Schema):
 
 
 class MoveItem(Schema):
-    holder_id: int | None
-    after_id: int | None
+    holder_id: Id | None
+    after_id: Id | None
 
 
 class EditionOut(Schema):
@@ -195,7 +197,10 @@ class StudentOut(Schema):
     notebook_id: int
     name: str
     email: str | None
-    way_in: str
+    way_in: Literal["password", "code", "none"]
+    signs_in_as: str
+    code_since: datetime | None
+    by_others: bool
 
 
 class ClassViewOut(Schema):
@@ -206,16 +211,78 @@ class ClassViewOut(Schema):
 
 class CodeOut(Schema):
     name: str
+    signs_in_as: str
     code: str
     picture: str
 
 
 class CodeSheetOut(Schema):
-    """Codes for a class, each with its QR code as SVG. They are shown this once."""
+    """Codes, each with its QR code as SVG; they are shown this once. `left_out`: for whom others answer too."""
 
     class_name: str
     address: str
     codes: list[CodeOut]
+    left_out: list[str]
+
+
+class Name(Schema):
+    name: str = Field(max_length=1000)
+
+
+class MoveStudent(Schema):
+    class_id: Id
+
+
+class AskedForOut(Schema):
+    class_id: int
+    person_id: int
+    person_name: str
+    class_name: str
+    master_name: str
+    asked_by: str
+
+
+class AnswerRequest(Schema):
+    agreed: bool
+
+
+class Begin(Schema):
+    """The first day: who begins, and with what."""
+
+    code: str = Field(max_length=60)
+    name: str = Field(max_length=200)
+    email: str = Field(default="", max_length=200)
+    password: str = Field(max_length=1000)
+    school: str = Field(max_length=200)
+    course: str = Field(max_length=200)
+
+
+class BegunOut(Schema):
+    session: SessionOut
+    master_id: int
+
+
+class InviteTeacher(Schema):
+    name: str = Field(max_length=200)
+    email: str = Field(default="", max_length=200)
+
+
+class InvitedOut(Schema):
+    """`code`: for one who is new here; nothing for one who is let in at once."""
+
+    code: CodeOut | None
+
+
+class ChangePassword(Schema):
+    old: str = Field(max_length=1000)
+    new: str = Field(max_length=1000)
+
+
+class OpenSessionOut(Schema):
+    number: str
+    made_at: datetime
+    browser: str
+    this: bool
 
 
 class ProblemOut(Schema):
@@ -224,15 +291,25 @@ class ProblemOut(Schema):
     reason: str
 
 
-class TakenInOut(Schema):
-    class_id: int
+class RosterLineOut(Schema):
+    """One line of a roster's plan. `before`: the name or the class that was, or why it is refused."""
+
+    class_name: str
     name: str
-    students: int
-    new: int
+    line: Literal["new", "known", "renamed", "joins", "moved", "asked", "left", "refused"]
+    before: str
+
+
+class RosterPlanOut(Schema):
+    lines: list[RosterLineOut]
+    problems: list[ProblemOut]
 
 
 class RosterReportOut(Schema):
-    classes: list[TakenInOut]
+    """What was taken in; `id`: by which it can be undone."""
+
+    id: int
+    lines: list[RosterLineOut]
     problems: list[ProblemOut]
 
 
@@ -391,7 +468,7 @@ class KnotsOut(Schema):
 
 
 class ChosenKnot(Schema):
-    copy_id: int
+    copy_id: Id
     knot: str = Field(max_length=200)
 
 
@@ -403,8 +480,8 @@ class UntieKnots(Schema):
 class UntiedCopy(Schema):
     """A copy that was changed, and the revision that this made; it can be taken back while that is the newest."""
 
-    copy_id: int
-    revision: int
+    copy_id: Id
+    revision: Revision
 
 
 class TieAgain(Schema):

@@ -40,6 +40,7 @@ class Reached:
 
 class Pushes(Protocol):
     async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]: ...
+    async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]: ...
     async def facts(
         self,
         outline: Outline,

@@ -1,6 +1,6 @@
 """The master: outline, pages, imports."""
 
-from fastapi import APIRouter, UploadFile
+from fastapi import APIRouter, Request
 
 from red_thread.actions.change_outline import (
     add_divider,
@@ -14,10 +14,11 @@ from red_thread.actions.change_outline import (
 )
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.look_at_master import look_at_master, look_at_masters, look_at_page
+from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
-from red_thread.web.dependencies import ByActor, InSettings, InUnit, read_upload
+from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
 from red_thread.web.imports import take_in_pages
 from red_thread.web.schemas import (
     AddedOut,
@@ -140,8 +141,11 @@ async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -
 
 @router.post("/masters/{master_id}/pages")
 async def post_pages(
-    master_id: int, file: UploadFile, unit: InUnit, actor: ByActor, settings: InSettings
+    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> PagesReportOut:
     """Takes in a Markdown file, or a zip of folders of them, as sections and pages."""
-    name, body = await read_upload(file, settings)
-    return await take_in_pages(unit, actor, master_id, name, body)
+    async with database.begin() as unit:
+        await require_teacher(unit, actor, master_id)
+    upload = await read_file(request, settings)
+    async with database.begin() as unit:
+        return await take_in_pages(unit, actor, master_id, upload.name, upload.body)

@@ -2,12 +2,13 @@
 
 import asyncio
 
-from fastapi import APIRouter, Response, UploadFile
+from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.add_picture import CleanPicture, add_to_copy, add_to_master, see_picture
+from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.formats.pictures import clean_picture
 from red_thread.settings import Settings
-from red_thread.web.dependencies import ByActor, InSettings, InUnit, read_upload
+from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
 from red_thread.web.schemas import PictureOut
 
 router = APIRouter(tags=["pictures"])
@@ -15,20 +16,26 @@ router = APIRouter(tags=["pictures"])
 
 @router.post("/masters/{master_id}/pictures")
 async def post_master_picture(
-    master_id: int, file: UploadFile, unit: InUnit, actor: ByActor, settings: InSettings
+    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> PictureOut:
     """Stores a picture for the master's pages."""
-    picture = await _clean(file, settings)
-    return PictureOut(src=f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}")
+    async with database.begin() as unit:
+        await require_teacher(unit, actor, master_id)
+    picture = await _clean(request, settings)
+    async with database.begin() as unit:
+        return PictureOut(src=f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}")
 
 
 @router.post("/copies/{copy_id}/pictures")
 async def post_copy_picture(
-    copy_id: int, file: UploadFile, unit: InUnit, actor: ByActor, settings: InSettings
+    copy_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> PictureOut:
     """Stores a picture for a student's page."""
-    picture = await _clean(file, settings)
-    return PictureOut(src=f"/api/pictures/{await add_to_copy(unit, actor, copy_id, picture)}")
+    async with database.begin() as unit:
+        await require_writer(unit, actor, copy_id)
+    picture = await _clean(request, settings)
+    async with database.begin() as unit:
+        return PictureOut(src=f"/api/pictures/{await add_to_copy(unit, actor, copy_id, picture)}")
 
 
 @router.get("/pictures/{picture_id}", response_class=Response)
@@ -39,6 +46,6 @@ async def get_picture(picture_id: str, unit: InUnit, actor: ByActor) -> Response
     return Response(picture.body, media_type=picture.media_type, headers=headers)
 
 
-async def _clean(file: UploadFile, settings: Settings) -> CleanPicture:
-    name, body = await read_upload(file, settings)
-    return CleanPicture(*await asyncio.to_thread(clean_picture, name, body))
+async def _clean(request: Request, settings: Settings) -> CleanPicture:
+    upload = await read_file(request, settings)
+    return CleanPicture(*await asyncio.to_thread(clean_picture, upload.name, upload.body))

@@ -1,0 +1,1 @@
+"""Classes: what taking a roster in will do, and names to sign in with."""

@@ -1,0 +1,21 @@
+"""Sign-in codes as they are printed: with the address and a QR picture of both."""
+
+from collections.abc import Sequence
+
+import segno
+
+from red_thread.actions.make_codes import HandedCode
+from red_thread.settings import Settings
+from red_thread.web.schemas import CodeOut, CodeSheetOut
+
+
+def code_sheet(title: str, settings: Settings, codes: Sequence[HandedCode], left_out: list[str]) -> CodeSheetOut:
+    """A sheet of slips, one for each code."""
+    shown = [code_slip(handed, settings) for handed in codes]
+    return CodeSheetOut(class_name=title, address=f"{settings.public_url}/code", codes=shown, left_out=left_out)
+
+
+def code_slip(handed: HandedCode, settings: Settings) -> CodeOut:
+    address = f"{settings.public_url}/code?code={handed.code}"
+    picture = segno.make(address).svg_data_uri(scale=3)
+    return CodeOut(name=handed.name, signs_in_as=handed.signs_in_as, code=handed.code, picture=picture)

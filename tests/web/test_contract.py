@@ -1,0 +1,89 @@
+"""Whatever is sent, by whomever, is answered: no route breaks off. Values that break programs, in every place there is."""
+
+import random
+from typing import Any
+
+import pytest
+
+from red_thread.web.app import create_app
+from tests.school import School
+from tests.web.conftest import Visitor
+
+NASTY: list[Any] = [
+    0, -1, 2**31, 2**63, 2**64, 10**40, 1.5, True, None, "", "x", "\u0000", "\ud800", "a" * 20_000, "٣", "../..", "%00",
+    [], {}, [[]], {"type": "doc"}, "' OR 1=1 --", "<script>", "2026-02-30", [2**70], ["\u0000"],
+    {"type": "doc", "attrs": {"title": "\u0000"}}, {"type": "doc", "content": [{"type": "text", "marks": 5}]},
+]  # fmt: skip
+
+
+def nasty_body(schema: dict[str, Any], parts: dict[str, Any], chance: random.Random) -> Any:
+    """A body of about the right shape with a nasty value in some of its places."""
+    reference = schema.get("$ref")
+    if reference:
+        return nasty_body(parts[reference.rsplit("/", 1)[-1]], parts, chance)
+    if chance.random() < 0.25:
+        return chance.choice(NASTY)
+    if "anyOf" in schema:
+        return nasty_body(chance.choice(schema["anyOf"]), parts, chance)
+    kind = schema.get("type")
+    if kind == "object":
+        return {name: nasty_body(part, parts, chance) for name, part in schema.get("properties", {}).items()}
+    if kind == "array":
+        return [nasty_body(schema["items"], parts, chance)]
+    return {"integer": 1, "string": "x", "boolean": True}.get(kind or "")
+
+
+@pytest.fixture
+def routes(settings, database) -> tuple[list[tuple[str, str, dict[str, Any]]], dict[str, Any]]:
+    described = create_app(settings, database).openapi()
+    found = [(m, path, item[m]) for path, item in described["paths"].items() for m in item]
+    return found, described["components"]["schemas"]
+
+
+@pytest.mark.parametrize("who", ["tess@school.example", "9a.0@school.example", ""])
+async def test_no_route_breaks_off(routes, visitor, school: School, who):
+    tides = await school.add_page("a:x | q=space[ p: ]")
+    await school.push([tides], "9A")
+    somebody: Visitor = await visitor(who)
+    chance = random.Random(who)
+    found, parts = routes
+    broken: list[str] = []
+    for method, path, told in [route for route in found for _ in range(6)]:
+        if path.endswith("/events") or (method == "delete" and path == "/api/session"):
+            continue
+        address = path
+        for parameter in told.get("parameters", []):
+            value = chance.choice([1, 1, 1, tides, *(v for v in NASTY if not isinstance(v, list | dict))])
+            said = str(value).encode(errors="replace").decode().replace("\0", "%00")[:2000]
+            if parameter["in"] == "path":
+                address = address.replace("{" + parameter["name"] + "}", said.replace("/", "%2F") or "0")
+            elif parameter["in"] == "query":
+                address += ("&" if "?" in address else "?") + f"{parameter['name']}={said}"
+        more: dict[str, Any] = {}
+        content = told.get("requestBody", {}).get("content", {}).get("application/json")
+        if content:
+            more["content"] = as_json(nasty_body(content["schema"], parts, chance))
+            more["headers"] = {"content-type": "application/json"}
+        answer = await somebody.ask(method, address, **more)
+        if answer.status_code >= 500:
+            broken.append(f"{answer.status_code} {method} {address[:120]} {str(more.get('content'))[:300]}")
+    assert not broken, "\n".join(broken)
+
+
+def as_json(value: Any) -> bytes:
+    """JSON as a browser may send it: lone surrogates and numbers of any length in it."""
+    import json
+
+    return json.dumps(value).encode()
+
+
+@pytest.mark.parametrize("body", [b"{", b"\xff\xfe", b"[" * 100_000, b'{"a": 1e999}', b"nul", b'"\\ud800"', b""])
+async def test_no_body_breaks_off(teacher, school: School, body):
+    for address in ("/api/pushes/plan", "/api/session", f"/api/masters/{school.master}/items"):
+        answer = await teacher.post(address, content=body, headers={"content-type": "application/json"})
+        assert 400 <= answer.status_code < 500
+    for sort in ("multipart/form-data", "multipart/form-data; boundary=x", "application/x-www-form-urlencoded"):
+        answer = await teacher.post(
+            f"/api/masters/{school.master}/pages", content=body, headers={"content-type": sort}
+        )
+        assert 400 <= answer.status_code < 500
