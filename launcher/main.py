@@ -8,7 +8,7 @@ from pathlib import Path
 from launcher.checks import run_checks, run_tests
 from launcher.install import install_debian, install_front_end, install_python
 from launcher.place import FRONT_END, PROJECT, PYTHON, environment
-from launcher.start import start
+from launcher.start import on_data, start
 
 
 def main(arguments: list[str]) -> None:
@@ -20,14 +20,21 @@ def main(arguments: list[str]) -> None:
     begin.add_argument("--port", type=int, default=8420, help="the port to answer on (8420, or the next free one)")
     begin.add_argument("--data", type=Path, default=PROJECT / ".data", help="where the data are kept")
     begin.add_argument("--public-url", help="the address by which others reach it")
-    begin.add_argument("--fresh", action="store_true", help="begin anew: the demo as it was, all else gone")
-    begin.add_argument("--no-demo", action="store_true", help="begin without the demo course")
+    begin.add_argument("--fresh", action="store_true", help="begin anew; what was there is moved aside")
+    begin.add_argument("--no-demo", action="store_true", help="begin without the demo; the data remember it")
     commands.add_parser("test", help="every test and every check", add_help=False)
     commands.add_parser("check", help="style, types, rooms, the generated client, the tests' share")
     commands.add_parser("bench", help="speed, as ratios to a baseline of the same run", add_help=False)
     commands.add_parser("fuzz", help="merges of made-up pages against the laws: --n, --seed", add_help=False)
     commands.add_parser("screenshots", help="make docs/screenshots anew from the demo")
     commands.add_parser("client", help="describe the API anew and generate the front end's client from it")
+    for name, what in (
+        ("school", "the school from the shell: teacher, begin, password"),
+        ("backup", "write everything into one FILE, while people write"),
+        ("restore", "read a backup FILE into empty data, and verify that it is equal"),
+    ):
+        tool = commands.add_parser(name, help=what, add_help=False)
+        tool.add_argument("--data", type=Path, default=PROJECT / ".data")
     commands.add_parser("merge", help="merge three pages", add_help=False)
     options, rest = parser.parse_known_args(arguments)
     _COMMANDS[options.command](options, rest)
@@ -79,6 +86,13 @@ def _merge(options: argparse.Namespace, rest: list[str]) -> None:
     os.execve(PYTHON, [str(PYTHON), "-m", "red_thread.cli", "merge", *rest], environment())
 
 
+def _tool(options: argparse.Namespace, rest: list[str]) -> None:
+    """A command on the data: on the server that runs on them, or on one started for as long as it takes."""
+    install_debian(database="RED_THREAD_DATABASE_URL" not in os.environ)
+    install_python()
+    raise SystemExit(on_data(options.data, [options.command, *rest]))
+
+
 def _prepare(browser: bool) -> None:
     install_debian(browser=browser)
     install_python()
@@ -98,4 +112,7 @@ _COMMANDS = {
     "screenshots": _screenshots,
     "client": _client,
     "merge": _merge,
+    "school": _tool,
+    "backup": _tool,
+    "restore": _tool,
 }

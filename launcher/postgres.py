@@ -16,7 +16,9 @@ from typing import Any
 from launcher.place import IS_ROOT, give_up, say
 
 BINARIES = Path("/usr/lib/postgresql/15/bin")
-ROLE = "red_thread"
+OWNER = "red_thread"  # of the cluster; used by the launcher alone
+ROLE = "red_thread_app"  # of the application: it owns its database and nothing else
+MAJOR = "15"
 _FAST = ["fsync=off", "full_page_writes=off", "synchronous_commit=off"]
 _ROOMY = ["shared_buffers=256MB", "work_mem=32MB", "max_connections=200", "max_wal_size=2GB", "jit=off"]
 
@@ -49,14 +51,21 @@ class Cluster:
         return "" if self.throwaway else file.read_text().strip()
 
     def url(self, database: str = "red_thread") -> str:
+        """The application's own way in; a throwaway cluster is used by its owner."""
+        role = OWNER if self.throwaway else ROLE
         secret = f":{self.password}" if self.password else ""
-        return f"postgresql://{ROLE}{secret}@127.0.0.1:{self.port}/{database}"
+        return f"postgresql://{role}{secret}@127.0.0.1:{self.port}/{database}"
 
     def start(self, preferred_port: int = 0) -> None:
         self._claim()
         if not (self.folder / "data" / "PG_VERSION").exists():
             self._create()
+        self._require_version()
         self.port = free_port(preferred_port)
+        self.run()
+
+    def run(self) -> None:
+        """Starts the server on the port that it has, the first time or again."""
         settings = [*_ROOMY, *(_FAST if self.throwaway else [])]
         settings += ["listen_addresses=127.0.0.1", f"port={self.port}", "unix_socket_directories="]
         command = [str(BINARIES / "postgres"), "-D", str(self.folder / "data")]
@@ -76,33 +85,64 @@ class Cluster:
         self._wait()
 
     def _claim(self) -> None:
-        self.folder.mkdir(parents=True, exist_ok=True)
+        try:
+            self.folder.mkdir(parents=True, exist_ok=True)
+            probe = self.folder / ".probe"
+            probe.touch()
+            probe.unlink()
+        except OSError as error:
+            give_up(f"{self.folder} cannot be written to ({error.strerror}). Choose another folder with --data.")
         if IS_ROOT:
             owner = pwd.getpwnam("postgres")
             os.chown(self.folder, owner.pw_uid, owner.pw_gid)
-        running = self.folder / "data" / "postmaster.pid"
-        if running.exists():
-            pid = int(running.read_text().split()[0])
-            if Path(f"/proc/{pid}").exists() and b"postgres" in Path(f"/proc/{pid}/cmdline").read_bytes():
-                give_up(f"Red Thread is already running on {self.folder}. Stop it there, or choose another --data.")
+        if self.is_running():
+            give_up(f"Red Thread is already running on {self.folder}. Stop it there, or choose another --data.")
+
+    def is_running(self) -> bool:
+        """Whether a server is on this folder. A file that is empty or of another process says nothing."""
+        try:
+            pid = int((self.folder / "data" / "postmaster.pid").read_text().split()[0])
+            told = Path(f"/proc/{pid}/cmdline").read_bytes()
+        except (OSError, ValueError, IndexError):
+            return False
+        return b"postgres" in told and str(self.folder / "data").encode() in told
+
+    def running_port(self) -> int:
+        """The port of the server that runs on this folder: the fourth line of its pid file."""
+        return int((self.folder / "data" / "postmaster.pid").read_text().splitlines()[3])
+
+    def _require_version(self) -> None:
+        found = (self.folder / "data" / "PG_VERSION").read_text().strip()
+        if found != MAJOR:
+            give_up(
+                f"The data in {self.folder} are of PostgreSQL {found}; this is Red Thread on PostgreSQL {MAJOR}. "
+                "Restore a backup into a new folder: docs/upgrades.md tells how."
+            )
 
     def _create(self) -> None:
+        """Makes the cluster beside its place and puts it there whole, so that no half of one is left behind."""
+        half = self.folder / "data.new"
+        shutil.rmtree(half, ignore_errors=True)
         how = ["--auth=trust"] if self.throwaway else ["--auth=scram-sha-256", f"--pwfile={self.folder / 'password'}"]
-        if not self.throwaway:
+        if not self.throwaway and not (self.folder / "password").exists():
             self._write_password()
-        command = [str(BINARIES / "initdb"), "-D", str(self.folder / "data"), "-U", ROLE, *how]
+        command = [str(BINARIES / "initdb"), "-D", str(half), "-U", OWNER, *how]
         command += ["--locale=C.UTF-8", "--encoding=UTF8", "--no-sync", "--no-instructions"]
         done = subprocess.run(command, cwd="/", capture_output=True, text=True, check=False, **_as_postgres())
         if done.returncode:
             give_up(f"{done.stderr.strip()}\n\nPostgreSQL could not make its data folder in {self.folder}.")
+        shutil.rmtree(self.folder / "data", ignore_errors=True)
+        half.rename(self.folder / "data")
 
     def _write_password(self) -> None:
         file = self.folder / "password"
-        file.touch(mode=0o600)
-        file.write_text(secrets.token_urlsafe(24))
+        made = file.with_suffix(".new")
+        made.touch(mode=0o600)
+        made.write_text(secrets.token_urlsafe(24))
         if IS_ROOT:
             owner = pwd.getpwnam("postgres")
-            os.chown(file, owner.pw_uid, owner.pw_gid)
+            os.chown(made, owner.pw_uid, owner.pw_gid)
+        made.rename(file)
 
     def _wait(self) -> None:
         for _ in range(300):
@@ -117,13 +157,24 @@ class Cluster:
         give_up(f"{last}\n\nPostgreSQL did not start; its log is {self.folder / 'log'}.")
 
     def ensure_database(self, name: str = "red_thread") -> None:
-        asked = self._sql(f"SELECT 1 FROM pg_database WHERE datname = '{name}'")
-        if "1" not in asked:
-            self._sql(f'CREATE DATABASE "{name}"')
+        """The database and the role that owns it and nothing else; one of an earlier version is handed over to it."""
+        if "1" not in self._sql(f"SELECT 1 FROM pg_roles WHERE rolname = '{ROLE}'"):
+            self._sql(f"CREATE ROLE {ROLE} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE")
+        self._sql(f"ALTER ROLE {ROLE} PASSWORD '{self.password}'")
+        if "1" not in self._sql(f"SELECT 1 FROM pg_database WHERE datname = '{name}'"):
+            self._sql(f'CREATE DATABASE "{name}" OWNER {ROLE}')
+        self._sql(f'ALTER DATABASE "{name}" OWNER TO {ROLE}')
+        self._sql(_HAND_OVER, name)
 
-    def _sql(self, statement: str) -> str:
-        command = [str(BINARIES / "psql"), "-XAtq", self.url("postgres"), "-c", statement]
-        return subprocess.run(command, capture_output=True, text=True, check=True, cwd="/").stdout
+    def _sql(self, statement: str, database: str = "postgres") -> str:
+        """Runs a statement as the owner. The password and the statement stand in no list of processes."""
+        command = [str(BINARIES / "psql"), "-XAtq", "-v", "ON_ERROR_STOP=1", "-h", "127.0.0.1"]
+        command += ["-p", str(self.port), "-U", OWNER, "-d", database]
+        env = {**os.environ, "PGPASSWORD": self.password}
+        done = subprocess.run(command, input=statement, capture_output=True, text=True, check=False, cwd="/", env=env)
+        if done.returncode:
+            give_up(f"PostgreSQL could not be made ready: {done.stderr.strip().splitlines()[-1:]}")
+        return done.stdout
 
     def stop(self) -> None:
         if self.server and self.server.poll() is None:
@@ -137,12 +188,43 @@ class Cluster:
         self.stop()
         shutil.rmtree(self.folder, ignore_errors=True)
 
+    def put_aside(self) -> Path | None:
+        """Moves the folder aside for a fresh start, if there is one and nobody is using it; tells where to."""
+        if not (self.folder / "data").exists():
+            return None
+        self._claim()
+        aside = self.folder.with_name(f"{self.folder.name}-before-{time.strftime('%Y%m%d-%H%M%S')}")
+        self.folder.rename(aside)
+        return aside
+
 
 def throwaway_cluster() -> Cluster:
     """A started cluster in a temporary folder, for tests and benchmarks."""
     cluster = Cluster(Path(tempfile.mkdtemp(prefix="red-thread-")), throwaway=True)
     cluster.start()
     return cluster
+
+
+# What the cluster's owner made in earlier versions belongs to the application's role from now on.
+_HAND_OVER = f"""
+DO $$ DECLARE one record; BEGIN
+  FOR one IN SELECT format('%I.%I', n.nspname, c.relname) AS name, c.relkind AS kind
+    FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+    WHERE n.nspname = 'public' AND c.relkind IN ('r', 'p', 'v') AND c.relowner <> '{ROLE}'::regrole LOOP
+    EXECUTE format('ALTER %s %s OWNER TO {ROLE}', CASE one.kind WHEN 'v' THEN 'VIEW' ELSE 'TABLE' END, one.name);
+  END LOOP;
+  FOR one IN SELECT p.oid::regprocedure AS name FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
+    WHERE n.nspname = 'public' AND p.proowner <> '{ROLE}'::regrole LOOP
+    EXECUTE format('ALTER ROUTINE %s OWNER TO {ROLE}', one.name);
+  END LOOP;
+  FOR one IN SELECT format('%I.%I', n.nspname, t.typname) AS name FROM pg_type t
+    JOIN pg_namespace n ON n.oid = t.typnamespace
+    WHERE n.nspname = 'public' AND t.typtype IN ('e', 'd') AND t.typowner <> '{ROLE}'::regrole LOOP
+    EXECUTE format('ALTER TYPE %s OWNER TO {ROLE}', one.name);
+  END LOOP;
+  EXECUTE 'ALTER SCHEMA public OWNER TO {ROLE}';
+END $$;
+"""
 
 
 def _as_postgres() -> Any:

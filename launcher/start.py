@@ -1,23 +1,33 @@
 """`./red-thread start`: PostgreSQL, the schema, the demo, the web and the worker; Ctrl-C stops all of it."""
 
 import argparse
+import json
 import os
 import signal
 import subprocess
 import time
 import urllib.request
+from pathlib import Path
 from types import FrameType
+from typing import Any
 
+from launcher.parts import Part
 from launcher.place import PROJECT, PYTHON, environment, give_up, say
 from launcher.postgres import Cluster, free_port
 
-_WELCOME = """
+_RUNNING = """
   Red Thread is running at  {url}
-
+"""
+_DEMO = """
   Walk in: open that address and choose a person under “Walk in as”, or sign in by
   name and password. The teacher is  n.okafor@saltmarsh.example  and a student is
   ada.nwosu@saltmarsh.example;  the password of everyone in the demo is  low tide at noon
-
+"""
+_FIRST = """
+  Nobody is here yet. Whoever opens this address becomes the first teacher, and looks after the school:
+  {url}/begin?code={code}
+"""
+_LAST = """
   Ctrl-C stops everything. Your data stay in {data}.
 """
 
@@ -28,61 +38,85 @@ def start(options: argparse.Namespace) -> None:
     signal.signal(signal.SIGINT, _stop)  # one started in the background would ignore it
     given = os.environ.get("RED_THREAD_DATABASE_URL")
     cluster = None if given else Cluster(options.data / "postgres")
-    processes: list[subprocess.Popen[bytes]] = []
+    parts: list[Part] = []
     try:
         if cluster is not None:
-            if options.fresh:
-                cluster.remove()
-            cluster.start(preferred_port=54320)
-            cluster.ensure_database()
-        _run(options, given or (cluster.url() if cluster else ""), processes)
+            _begin_cluster(cluster, fresh=options.fresh)
+        _run(options, given or (cluster.url() if cluster else ""), parts, cluster)
     except KeyboardInterrupt:
         say("\nStopping …")
     finally:
         signal.signal(signal.SIGINT, signal.SIG_IGN)
-        for process in processes:
-            process.terminate()
-        for process in processes:
-            process.wait(20)
+        signal.signal(signal.SIGTERM, signal.SIG_IGN)
+        for part in parts:
+            if part.process.poll() is None:
+                part.process.terminate()
+        for part in parts:
+            part.stop()
         if cluster is not None:
             cluster.stop()
 
 
-def _run(options: argparse.Namespace, database_url: str, processes: list[subprocess.Popen[bytes]]) -> None:
+def on_data(data: Path, command: list[str]) -> int:
+    """Runs one of the application's commands on these data; gives its return code."""
+    url = os.environ.get("RED_THREAD_DATABASE_URL")
+    cluster = None if url else Cluster(data / "postgres")
+    started = cluster is not None and not cluster.is_running()
+    try:
+        if cluster is not None and started:
+            cluster.start(preferred_port=54320)
+            cluster.ensure_database()
+        elif cluster is not None:
+            cluster.port = cluster.running_port()
+        env = environment(RED_THREAD_DATABASE_URL=url or (cluster.url() if cluster else ""))
+        return subprocess.run([str(PYTHON), "-m", "red_thread.cli", *command], env=env, check=False).returncode
+    finally:
+        if cluster is not None and started:
+            cluster.stop()
+
+
+def _begin_cluster(cluster: Cluster, fresh: bool) -> None:
+    if fresh and (aside := cluster.put_aside()):
+        say(f"Beginning anew. What was there before is in {aside}.")
+    cluster.start(preferred_port=54320)
+    cluster.ensure_database()
+
+
+def _run(options: argparse.Namespace, database_url: str, parts: list[Part], cluster: Cluster | None) -> None:
     port = free_port(options.port)
     if port != options.port:
         say(f"Port {options.port} is taken; using {port}.")
     url = options.public_url or f"http://127.0.0.1:{port}"
-    env = environment(
-        RED_THREAD_DATABASE_URL=database_url,
-        RED_THREAD_PUBLIC_URL=url,
-        RED_THREAD_DEMO="false" if options.no_demo else "true",
-    )
-    _once("prepare", env, "The database could not be made ready; what went wrong is said above.")
+    env = environment(RED_THREAD_DATABASE_URL=database_url, RED_THREAD_PUBLIC_URL=url)
+    told = _prepare(env, "no" if options.no_demo else "as remembered")
     # A session of their own, so that Ctrl-C reaches them only through us and in order.
-    for command in (["web", "--port", str(port)], ["worker"]):
-        processes.append(
-            subprocess.Popen(
-                ["setpriv", "--pdeathsig", "SIGTERM", str(PYTHON), "-m", "red_thread.cli", *command],
-                cwd=PROJECT,
-                env=env,
-                start_new_session=True,
-            )
-        )
-    _wait_for(f"http://127.0.0.1:{port}/health", processes)
-    print(_WELCOME.format(url=url, data=options.data), flush=True)
-    _watch(processes)
+    parts.append(Part("The web", lambda: _started(env, "web", "--port", str(port))))
+    parts.append(Part("The worker", lambda: _started(env, "worker")))
+    _wait_for(f"http://127.0.0.1:{port}/health", parts)
+    first = _FIRST.format(url=url, code=told["first_code"]) if told["first_code"] else ""
+    last = _LAST.format(data=options.data)
+    print(_RUNNING.format(url=url) + (_DEMO if told["demo"] else "") + first + last, flush=True)
+    _look_after(parts, cluster)
 
 
-def _once(command: str, env: dict[str, str], failed: str) -> None:
-    done = subprocess.run([str(PYTHON), "-m", "red_thread.cli", command], cwd=PROJECT, env=env, check=False)
+def _started(env: dict[str, str], *command: str) -> "subprocess.Popen[bytes]":
+    dies_with_us = ["setpriv", "--pdeathsig", "SIGTERM"]
+    run = [*dies_with_us, str(PYTHON), "-m", "red_thread.cli", *command]
+    return subprocess.Popen(run, cwd=PROJECT, env=env, start_new_session=True)
+
+
+def _prepare(env: dict[str, str], demo: str) -> dict[str, Any]:
+    """Makes the database ready; tells whether it holds the demo, and the code of a first start."""
+    command = [str(PYTHON), "-m", "red_thread.cli", "prepare", "--demo", demo]
+    done = subprocess.run(command, cwd=PROJECT, env=env, check=False, stdout=subprocess.PIPE, text=True)
     if done.returncode:
-        give_up(failed)
+        give_up("The database could not be made ready; what went wrong is said above.")
+    return json.loads(done.stdout.splitlines()[-1])
 
 
-def _wait_for(address: str, processes: list[subprocess.Popen[bytes]]) -> None:
+def _wait_for(address: str, parts: list[Part]) -> None:
     for _ in range(300):
-        if any(process.poll() is not None for process in processes):
+        if any(part.process.poll() is not None for part in parts):
             give_up("Red Thread could not start; what went wrong is said above.")
         try:
             with urllib.request.urlopen(address, timeout=2):
@@ -92,10 +126,20 @@ def _wait_for(address: str, processes: list[subprocess.Popen[bytes]]) -> None:
     give_up("Red Thread did not answer within half a minute.")
 
 
-def _watch(processes: list[subprocess.Popen[bytes]]) -> None:
-    while all(process.poll() is None for process in processes):
+def _look_after(parts: list[Part], cluster: Cluster | None) -> None:
+    """For as long as it runs: whatever dies is started again, the database first."""
+    database = Part("PostgreSQL", lambda: _server(cluster)) if cluster is not None else None
+    while True:
+        for part in [*([database] if database else []), *parts]:
+            part.look()
         time.sleep(0.5)
-    give_up("A part of Red Thread has ended by itself; stopping the rest. Start again to go on: nothing is lost.")
+
+
+def _server(cluster: Cluster) -> "subprocess.Popen[Any]":
+    if cluster.server is None or cluster.server.poll() is not None:
+        cluster.run()
+    assert cluster.server is not None
+    return cluster.server
 
 
 def _stop(number: int, frame: FrameType | None) -> None:

@@ -4,6 +4,7 @@ import { createRouter } from 'sv-router';
 export const { navigate, p, route } = createRouter({
 	'/': () => import('./features/session/Home.svelte'),
 	'/sign-in': () => import('./features/session/SignIn.svelte'),
+	'/begin': () => import('./features/session/Begin.svelte'),
 	'/code': () => import('./features/session/UseCode.svelte'),
 	'/master/:master': () => import('./features/master/MasterView.svelte'),
 	'/master/:master/page/:page': () => import('./features/master/MasterView.svelte'),

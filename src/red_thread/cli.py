@@ -4,22 +4,30 @@ import asyncio
 import gc
 import json
 import logging
+import os
 import sys
+import threading
+import time
 from pathlib import Path
 from typing import Annotated, Any, cast
 
 import orjson
+import psycopg
 import structlog
 import typer
 import uvicorn
+from procrastinate.exceptions import ConnectorException
 
 from red_thread.core.merge import merge_page
 from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
-from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, load_demo
+from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, holds_demo, prepare_data
 from red_thread.formats.explained import explained_as_text
+from red_thread.jobs.queue import DEAD_AFTER, HEARTBEAT
 from red_thread.main import make_database
 from red_thread.settings import PROJECT, load_settings
+from red_thread.shell import add_teacher_from_shell, reset_password
+from red_thread.store.backup import BackupFailed, read_backup, write_backup
 from red_thread.store.schema import migrate
 from red_thread.web.app import create_app
 
@@ -28,26 +36,33 @@ _OPENAPI = PROJECT / "src" / "red_thread" / "web" / "openapi.json"
 
 
 @app.command()
-def prepare() -> None:
-    """Brings the database's schema up to date and, for a demo, loads its course once."""
+def prepare(demo: str = "as remembered") -> None:
+    """Brings the database's schema up to date and, for a demo, loads its course once.
+
+    --demo yes, no or as remembered: the first start decides, and the data remember it. Prints JSON as its last line:
+    whether these data are the demo, and the code of a first start without it.
+    """
     _log_plainly()
     settings = load_settings()
     migrate()
-    if not settings.demo:
-        return
     try:
-        asyncio.run(load_demo(settings, say=lambda words: print(words, flush=True)))
+        told = asyncio.run(prepare_data(settings, demo, say=lambda words: print(words, file=sys.stderr, flush=True)))
     except DemoBrokenOff as error:
         sys.exit(f"{error} Start once with --fresh to load it anew.")
+    print(json.dumps(told), flush=True)
 
 
 @app.command()
 def web(port: int = 8420, host: str = "127.0.0.1") -> None:
     """Answers requests."""
     _log_plainly()
+    _end_with_our_launcher()
     settings = load_settings()
     database, _ = make_database(settings)
-    application = create_app(settings, database, DEMO_PEOPLE if settings.demo else None)
+    is_demo = asyncio.run(holds_demo(settings))
+    application = create_app(
+        settings.model_copy(update={"demo": is_demo}), database, DEMO_PEOPLE if is_demo else None
+    )
     uvicorn.run(
         application,
         host=host,
@@ -63,16 +78,95 @@ def web(port: int = 8420, host: str = "127.0.0.1") -> None:
 def worker() -> None:
     """Runs the queue's jobs."""
     _log_plainly()
-    asyncio.run(_work())
+    _end_with_our_launcher()
+    try:
+        asyncio.run(_work())
+    except (ConnectorException, psycopg.Error, OSError) as error:
+        sys.exit(f"The worker has lost the database ({type(error).__name__}).")
+
+
+def _end_with_our_launcher(patience: float = 8.0) -> None:
+    """Ends the process soon after whoever started it has died, whatever still hangs on a database that is gone."""
+    begun_by = os.getppid()
+
+    def watch() -> None:
+        while os.getppid() == begun_by:
+            time.sleep(0.5)
+        time.sleep(patience)
+        os._exit(1)
+
+    threading.Thread(target=watch, daemon=True).start()
 
 
 async def _work() -> None:
     database, jobs = make_database(load_settings())
     gc.freeze()  # merging makes much and keeps nothing: what is loaded need not be looked through each time
     async with jobs.app.open_async():
-        await jobs.take_up_unfinished()
-        await jobs.app.run_worker_async(concurrency=2, delete_jobs="successful", shutdown_graceful_timeout=5)
+        looking_after = asyncio.create_task(jobs.look_after_pushes())
+        await jobs.app.run_worker_async(
+            concurrency=2,
+            delete_jobs="successful",
+            shutdown_graceful_timeout=5,
+            update_heartbeat_interval=HEARTBEAT,
+            stalled_worker_timeout=DEAD_AFTER,
+        )
+        looking_after.cancel()
     await database.close()
+
+
+school = typer.Typer(no_args_is_help=True, help="The school from the shell: its first teacher, more, passwords.")
+app.add_typer(school, name="school")
+
+
+@school.command("teacher")
+def school_teacher(name: str, email: str = "", course: str = "", administers: bool = False) -> None:
+    """Makes a teacher; asks for the password. --course makes a course of theirs, too."""
+    _in_school(name=name, email=email, course=course, administers=administers)
+
+
+@school.command("begin")
+def school_begin(name: str, school_name: str, course: str, email: str = "") -> None:
+    """Begins a school as the first start's page does: its first teacher, who looks after it, and a course."""
+    _in_school(name=name, email=email, course=course, administers=True, school=school_name)
+
+
+@school.command("password")
+def school_password(who: str) -> None:
+    """Sets a new password for somebody, by e-mail address or sign-in name, and ends their sessions."""
+    _told(asyncio.run(reset_password(load_settings(), who, _asked_password())))
+
+
+def _in_school(**facts: Any) -> None:
+    migrate()
+    _told(asyncio.run(add_teacher_from_shell(load_settings(), password=_asked_password(), **facts)))
+
+
+def _asked_password() -> str:
+    if not sys.stdin.isatty():
+        return sys.stdin.readline().rstrip("\n")
+    return typer.prompt("Password", hide_input=True, confirmation_prompt=True)
+
+
+def _told(words: str) -> None:
+    print(words)
+
+
+@app.command()
+def backup(file: Path) -> None:
+    """Writes everything into one file, as of one moment, while people write on."""
+    try:
+        print(write_backup(load_settings().database_url, file))
+    except BackupFailed as error:
+        sys.exit(str(error))
+
+
+@app.command()
+def restore(file: Path) -> None:
+    """Reads a backup into an empty database, and verifies that it is equal, row for row."""
+    try:
+        print(read_backup(load_settings().database_url, file))
+    except BackupFailed as error:
+        sys.exit(str(error))
 
 
 @app.command()

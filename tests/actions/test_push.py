@@ -1,7 +1,10 @@
 """Pushing, on a real PostgreSQL: what reaches whom, and that no word is lost."""
 
+from contextlib import asynccontextmanager
+
 import pytest
 
+from red_thread.actions.actor import HOUSE
 from red_thread.actions.change_outline import move_item, remove_item
 from red_thread.actions.plan_push import PushRequest, preview_push
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
@@ -196,3 +199,48 @@ async def test_the_log_tells_each_student_and_page(school: School):
     ]
     assert done is not None
     assert (done.status, done.students_done) == ("done", 2)
+
+
+async def test_a_page_taken_out_during_a_push_is_held_with_its_reason(school: School):
+    await school.add_class("9A", 3)
+    tides, dunes = await school.add_page("a:x"), await school.add_page("a:y")
+    push_id = await school.start([tides, dunes], "9A")
+    async with school.database.begin() as unit:
+        await remove_item(unit, school.teacher, "page", dunes)
+    await run_push(school.database.begin, HOUSE, push_id)
+    assert await school.counts(push_id) == {"placed": 3, "held": 3}
+
+
+async def test_a_later_pull_back_wins_over_the_rest_of_a_push(school: School):
+    students = await school.add_class("9A", 6)
+    tides, dunes = await school.add_page("a:x"), await school.add_page("a:y")
+    push_id = await school.start([tides, dunes], "9A")
+
+    await _one_batch(school, push_id)
+    await school.pull_back("drawer", [tides], "9A")
+    await run_push(school.database.begin, HOUSE, push_id)
+    for student in students:
+        assert await school.shelf(student) == ["[Tides]", "Page"], "the one that was not pulled back"
+    counts = await school.counts(push_id)
+    assert counts["held"] == 4, counts
+
+
+async def _one_batch(school: School, push_id: int) -> None:
+    """Two students of a push, and then its worker is gone."""
+
+    class Killed(Exception):
+        pass
+
+    begun = 0
+
+    @asynccontextmanager
+    async def transactions():
+        nonlocal begun
+        begun += 1
+        if begun > 1:
+            raise Killed
+        async with school.database.begin() as unit:
+            yield unit
+
+    with pytest.raises(Killed):
+        await run_push(transactions, HOUSE, push_id, at_once=4)

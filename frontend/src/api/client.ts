@@ -54,9 +54,18 @@ function asProblem(status: number, error: unknown): Problem {
 }
 
 /** Sends a file with the fields beside it. */
-export async function send<T>(address: string, file: File, fields: Record<string, string> = {}): Promise<T> {
+export function send<T>(address: string, file: File, fields: Record<string, string> = {}): Promise<T> {
+	return sendForm(address, file, fields);
+}
+
+/** Sends fields, with a file if there is one. */
+export async function sendForm<T>(
+	address: string,
+	file: File | null,
+	fields: Record<string, string> = {}
+): Promise<T> {
 	const body = new FormData();
-	body.append('file', file);
+	if (file) body.append('file', file);
 	for (const [name, value] of Object.entries(fields)) body.append(name, value);
 	let response: Response;
 	try {

@@ -860,6 +860,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pushes/{push_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Again
+         * @description A push that gave up goes on from where it stands.
+         */
+        post: operations["post_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pushes/{push_id}/events": {
         parameters: {
             query?: never;
@@ -1747,13 +1767,15 @@ export interface components {
             made_at: string;
             /** Page Ids */
             page_ids: number[];
+            /** Problem */
+            problem: string | null;
             /** Sentence */
             sentence: string;
             /**
              * Status
              * @enum {string}
              */
-            status: "waiting" | "running" | "done";
+            status: "waiting" | "running" | "done" | "failed";
             /** Students */
             students: number;
             /** Students Done */
@@ -3758,6 +3780,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PushViewOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_again: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

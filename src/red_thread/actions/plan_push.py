@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
@@ -56,7 +57,7 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
     """The plan of a push, before anything happens."""
     chosen = await choose(unit, actor, request)
     facts = await unit.pushes.facts(chosen.outline, chosen.pushed_pages(), chosen.audience)
-    return Preview(plan_push(facts), chosen.pages, await unit.pushes.names(chosen.audience))
+    return Preview(await aside(plan_push, facts), chosen.pages, await unit.pushes.names(chosen.audience))
 
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:

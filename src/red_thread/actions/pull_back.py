@@ -8,6 +8,7 @@ pushed again.
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.plan_push import PushRequest, choose_audience, choose_pages, say_pages, say_whom
 from red_thread.actions.ports import Unit
@@ -76,7 +77,7 @@ async def _planned(
     if lock:
         await unit.masters.hold(request.master_id)
     facts = await unit.pull_backs.facts([page.id for page in pages], audience, lock)
-    return pages, audience, plan_pull_back(facts, written)
+    return pages, audience, await aside(plan_pull_back, facts, written)
 
 
 async def _apply(unit: Unit, pull_back_id: int, row: PlannedRows) -> None:

@@ -10,6 +10,7 @@ from contextlib import AbstractAsyncContextManager
 from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
@@ -22,6 +23,7 @@ from red_thread.core.push import (
     PushedPage,
     PushFacts,
     PushPlan,
+    RowOutcome,
     WovenCopy,
     plan_push,
 )
@@ -37,12 +39,12 @@ async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_on
     while not done:
         async with transactions() as unit:
             push = await unit.pushes.get(push_id, lock=True)
-            if push is None or push.status == "done":
+            if push is None or push.status in ("done", "failed"):
                 return
             if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
                 await require_teacher(unit, actor, push.master_id, "push")
             await unit.masters.hold(push.master_id)
-            done = await _run_batch(unit, push, max(at_once // len(push.pages), 1))
+            done = await _run_batch(unit, push, max(at_once // max(len(push.pages), 1), 1))
 
 
 async def _run_batch(unit: Unit, push: PushInfo, room: int) -> bool:
@@ -61,13 +63,45 @@ async def _run_batch(unit: Unit, push: PushInfo, room: int) -> bool:
         for page in pages
     ]
     waiting = push.notebook_ids[push.students_done :][:room]
-    facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
-    await unit.pushes.log(push.id, await _apply(unit, push, outline, facts))
-    students_done = push.students_done + len(facts.audience)
+    held = await unit.pushes.pulled_back_since(push.id, waiting)
+    if held or not pushed:
+        rows, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
+    else:
+        facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
+        rows, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
+    gone = [page_id for page_id in push.pages if page_id not in order]
+    rows += [PlannedRows(page_id, RowOutcome.HELD, reached, _GONE) for page_id in gone]
+    await unit.pushes.log(push.id, rows)
+    students_done = push.students_done + len(reached)
     done = students_done >= len(push.notebook_ids)
     await unit.pushes.advance(push.id, students_done, "done" if done else "running")
-    await unit.news.of_push(push.id, list(facts.audience))
+    await unit.news.of_push(push.id, list(reached))
     return done
+
+
+_GONE = "taken out of the master meanwhile"
+_PULLED_BACK = "pulled back meanwhile"
+
+
+async def _one_by_one(
+    unit: Unit,
+    push: PushInfo,
+    outline: Outline,
+    pages: list[PushedPage],
+    waiting: list[int],
+    held: dict[int, set[int]],
+) -> list[PlannedRows]:
+    """A batch some of whose rows a later pull-back holds: what came later wins."""
+    rows: list[PlannedRows] = []
+    for page in pages:
+        back = tuple(notebook for notebook in waiting if notebook in held.get(page.page_id, ()))
+        for_whom = [notebook for notebook in waiting if notebook not in back]
+        if back:
+            rows.append(PlannedRows(page.page_id, RowOutcome.HELD, back, _PULLED_BACK))
+        if for_whom:
+            facts = await unit.pushes.facts(outline, [page], for_whom, lock=True)
+            rows += await _apply(unit, push, outline, facts)
+    return rows
 
 
 async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[PlannedRows]:
@@ -77,7 +111,7 @@ async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts)
     passed over, and planned again as the written-on one that it has become.
     """
     rows: list[PlannedRows] = []
-    for row in await apply_plan(unit, push, facts, plan_push(facts)):
+    for row in await apply_plan(unit, push, facts, await aside(plan_push, facts)):
         rows.append(row.came)
         if row.passed_over:
             page = next(page for page in facts.pages if page.page_id == row.came.page_id)

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_writer
 from red_thread.actions.ports import Unit
@@ -102,8 +103,10 @@ async def _together(unit: Unit, copy: CopyInfo, base: _Base, fresh: Node) -> Nod
     began, typed = base.page, fresh
     if base.edition_id != copy.edition_id:
         edition = await unit.masters.edition_document(base.edition_id)
-        began, typed = (merge_page(edition, copy.edition, page, stored=True).page for page in (began, typed))
-    return merge_windows(began, copy.document, typed).page
+        began, typed = [
+            (await aside(merge_page, edition, copy.edition, page, stored=True)).page for page in (began, typed)
+        ]
+    return (await aside(merge_windows, began, copy.document, typed)).page
 
 
 async def _remember_what_is_full(unit: Unit, copy: CopyInfo, base: Node, fresh: Node) -> int | None:

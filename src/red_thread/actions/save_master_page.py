@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_master_page
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
@@ -36,7 +37,7 @@ async def save_master_page(unit: Unit, actor: Actor, page_id: int, document: Any
         return SavedMasterPage(await _page(unit, page_id), sent)
     base = await unit.masters.page_state(page_id, revision) or common_page(page.document, fresh)
     sent = await _save(unit, page, fresh, page.revision)
-    merged = without_knots(merge_windows(base, page.document, fresh).page)
+    merged = without_knots((await aside(merge_windows, base, page.document, fresh)).page)
     await _save(unit, page, _titled(merged), sent, before=fresh)
     return SavedMasterPage(await _page(unit, page_id), sent)
 

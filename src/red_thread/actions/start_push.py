@@ -23,7 +23,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest) -> int:
         editions[page.id] = current
     sentence = f"{say_pages(chosen.pages)} to {await say_whom(unit, request)}"
     push_id = await unit.pushes.add(request.master_id, actor.person_id, sentence, editions, chosen.audience)
-    await unit.queue.run_push(push_id)
+    await unit.queue.run_push(push_id, request.master_id)
     return push_id
 
 

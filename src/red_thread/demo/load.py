@@ -5,10 +5,12 @@ import zipfile
 from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any
 
 import structlog
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.begin_school import expect_first_teacher
 from red_thread.actions.import_roster import import_roster
 from red_thread.actions.passwords import hash_password
 from red_thread.actions.ports import Unit
@@ -29,6 +31,50 @@ DEMO_PEOPLE = {
     "yara.costa@saltmarsh.example": "joined 9B late",
 }
 log = structlog.get_logger()
+
+
+_REMEMBERED = "demo"
+
+
+async def holds_demo(settings: Settings) -> bool:
+    """Whether these data are the demo, and one may walk in."""
+    database = Database(settings.sqlalchemy_url, pool_size=1)
+    try:
+        async with database.begin() as unit:
+            return await unit.people.setting(_REMEMBERED) == "yes"
+    finally:
+        await database.close()
+
+
+async def prepare_data(settings: Settings, demo: str, say: Callable[[str], None]) -> dict[str, Any]:
+    """Loads the demo where the data are to be it; else expects a first teacher. The first start decides for ever.
+
+    demo: "yes", "no" or "as remembered", which is yes for data that nobody is in yet. Raises DemoBrokenOff.
+    """
+    database = Database(settings.sqlalchemy_url, pool_size=2)
+    try:
+        async with database.begin() as unit:
+            remembered = await unit.people.setting(_REMEMBERED)
+            before_it_was_remembered = await unit.people.by_email(TEACHER) is not None
+            if remembered is None:
+                somebody = bool(await unit.people.teachers())
+                remembered = "yes" if before_it_was_remembered or (not somebody and demo != "no") else "no"
+            if remembered == "yes" and demo == "no":
+                remembered = "closed" if before_it_was_remembered else "no"
+                await _let_none_in(unit)
+            await unit.people.remember(_REMEMBERED, remembered)
+        if remembered == "yes":
+            await load_demo(settings, say)
+        async with database.begin() as unit:
+            code = await expect_first_teacher(unit) if remembered == "no" else None
+        return {"demo": remembered == "yes", "first_code": code}
+    finally:
+        await database.close()
+
+
+async def _let_none_in(unit: Unit) -> None:
+    """The demo's people stay in data that held it, but none of them has a way in any more."""
+    await unit.people.close_ways_in(f"%@{TEACHER.partition('@')[2]}")
 
 
 class DemoBrokenOff(Exception):

@@ -82,7 +82,7 @@ def _delimiter(text: str) -> str:
 
 
 def _rows(name: str, body: bytes, header: list[str] | None = None) -> Iterator[_Row]:
-    """The rows of a CSV by column; blank ones are passed over. header: the columns, if the file does not name them."""
+    """The rows of a CSV by column; blank ones are passed over. header: the columns, if the file names none."""
     text = _text(name, body)
     reader = csv.reader(io.StringIO(text), delimiter=_delimiter(text))
     try:

@@ -1,15 +1,21 @@
 """The queue, on the application's own PostgreSQL."""
 
+import asyncio
 from typing import Any
 
+import psycopg
 import structlog
 from procrastinate import App, PsycopgConnector, RetryStrategy
+from procrastinate.exceptions import ConnectorException
+from sqlalchemy.exc import DBAPIError
 
-from red_thread.actions.actor import HOUSE, Actor
+from red_thread.actions.actor import HOUSE
 from red_thread.actions.run_push import Transactions, run_push
+from red_thread.actions.take_up_pushes import take_up_pushes
 from red_thread.actions.thin_histories import thin_histories
 
 log = structlog.get_logger()
+HEARTBEAT, DEAD_AFTER, LOOKS_EVERY = 3.0, 12.0, 5.0  # seconds
 
 
 class Jobs:
@@ -24,27 +30,42 @@ class Jobs:
         every_night = self.app.periodic(cron="17 3 * * *")
         every_night(self.app.task(name="thin_histories", queueing_lock="thinning")(self._thin))
 
-    async def defer_push(self, connection: Any, push_id: int) -> None:
-        """Enqueues on a psycopg connection: the job is there if, and only if, its transaction is committed."""
-        await self._push.configure(connection=connection, lock="pushes").defer_async(push_id=push_id)
+    async def defer_push(self, connection: Any, push_id: int, master_id: int) -> None:
+        """Enqueues on a psycopg connection: the job is there if, and only if, its transaction is committed.
+
+        The lock is of the master alone: the pushes of one course never wait for those of another.
+        """
+        lock = f"master:{master_id}"
+        await self._push.configure(connection=connection, lock=lock).defer_async(push_id=push_id)
 
     async def _run_push(self, push_id: int) -> None:
         if self.transactions is None:
             raise RuntimeError("the queue has no database to work on")
-        async with self.transactions() as unit:
-            push = await unit.pushes.get(push_id)
-        if push is not None:
-            await run_push(self.transactions, Actor(push.made_by, "teacher"), push_id)
-            log.info("push done", push=push_id, students=len(push.notebook_ids))
+        await run_push(self.transactions, HOUSE, push_id)
+        log.info("push done", push=push_id)
 
     async def _thin(self, timestamp: int) -> None:
         if self.transactions is None:
             raise RuntimeError("the queue has no database to work on")
         log.info("histories thinned out", pages=await thin_histories(self.transactions, HOUSE))
 
+    async def look_after_pushes(self) -> None:
+        """Every few seconds, as long as the worker lives: what is unfinished and has no living job is taken up."""
+        while True:
+            try:
+                await self.take_up_unfinished()
+            except (psycopg.Error, DBAPIError, ConnectorException, OSError) as error:
+                log.warning("pushes could not be looked after", kind=type(error).__name__)
+            await asyncio.sleep(LOOKS_EVERY)
+
     async def take_up_unfinished(self) -> None:
-        """Pushes whose worker ended in the middle: each goes on where it was."""
+        """Jobs whose worker ended in the middle go back into the queue; pushes without a job get one."""
         if self.transactions is None:
             raise RuntimeError("the queue has no database to work on")
-        for job in await self.app.job_manager.get_stalled_jobs():
+        stalled = list(await self.app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_AFTER))
+        for job in stalled:
             await self.app.job_manager.retry_job(job)
+        async with self.transactions() as unit:
+            taken, failed = await take_up_pushes(unit, HOUSE)
+        if stalled or taken or failed:
+            log.warning("pushes taken up", jobs=len(stalled), pushes=taken, failed=failed)

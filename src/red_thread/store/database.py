@@ -21,7 +21,11 @@ from red_thread.store.pushes import PushStore
 
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them.
 _PLAN_EACH_TIME = "-c plan_cache_mode=force_custom_plan"
-Defer = Callable[[Any, int], Awaitable[None]]
+_FORGET_FAILED = text("""
+    DELETE FROM procrastinate_jobs
+    WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
+""")
+Defer = Callable[[Any, int, int], Awaitable[None]]
 
 
 class JobQueue:
@@ -30,10 +34,14 @@ class JobQueue:
     def __init__(self, connection: AsyncConnection, defer: Defer | None) -> None:
         self.connection, self.defer = connection, defer
 
-    async def run_push(self, push_id: int) -> None:
+    async def run_push(self, push_id: int, master_id: int) -> None:
         if self.defer is not None:
             raw = await self.connection.get_raw_connection()
-            await self.defer(raw.driver_connection, push_id)
+            await self.defer(raw.driver_connection, push_id, master_id)
+
+    async def forget_failed(self, push_id: int) -> None:
+        """Takes out the jobs of a push that gave up, so that it counts its tries anew."""
+        await self.connection.execute(_FORGET_FAILED, {"push": push_id})
 
 
 class StoreUnit:

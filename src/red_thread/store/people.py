@@ -156,6 +156,13 @@ class PeopleStore:
         """Whether the person is or was in a class of a course that this teacher does not teach."""
         return bool(await self.connection.scalar(_OTHERS, {"person": person_id, "teacher": teacher_id}))
 
+    async def close_ways_in(self, emails: str) -> None:
+        """Ends sessions, codes and passwords of all whose addresses are like this, and of their classmates."""
+        theirs = select(t.Person.id).where(t.Person.email.like(emails))
+        await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.person_id.in_(theirs)))
+        await self.connection.execute(delete(t.SignInCode).where(t.SignInCode.person_id.in_(theirs)))
+        await self.connection.execute(update(t.Person).where(t.Person.id.in_(theirs)).values(password_hash=None))
+
     async def setting(self, name: str) -> str | None:
         return await self.connection.scalar(select(t.Setting.value).where(t.Setting.name == name))
 

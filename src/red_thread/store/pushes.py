@@ -25,6 +25,24 @@ _AMONG = text("""
     SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
     WHERE k.master_id = :master AND n.id = ANY(CAST(:notebooks AS bigint[]))
 """)
+_PULLED_BACK_SINCE = text("""
+    SELECT key AS page, array(SELECT unnest(b.notebook_ids) INTERSECT
+                              SELECT unnest(CAST(:notebooks AS bigint[]))) AS notebook_ids
+    FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id AND b.kind = 'pull-back'
+        AND b.undone_at IS NULL AND b.notebook_ids && CAST(:notebooks AS bigint[])
+    CROSS JOIN jsonb_object_keys(b.pages) key
+    WHERE p.id = :push AND p.pages ? key
+""")
+_WITHOUT_A_JOB = text("""
+    SELECT p.id, p.master_id, EXISTS (
+        SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status = 'failed'
+        AND (j.args->>'push_id')::bigint = p.id) AS gave_up
+    FROM push p
+    WHERE p.finished_at IS NULL AND p.kind = 'push' AND p.made_at < now() - interval '2 seconds' AND NOT EXISTS (
+        SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status IN ('todo', 'doing')
+        AND (j.args->>'push_id')::bigint = p.id)
+    ORDER BY p.id
+""")
 _NAMES = text("""
     SELECT n.id, p.name, k.name FROM notebook n
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
@@ -73,6 +91,28 @@ class PushStore:
     async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]:
         values = {"classes": class_ids, "notebooks": id_array(notebook_ids), "master": master_id}
         return (await self.connection.execute(_AUDIENCE, values)).scalar_one()
+
+    async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]:
+        """By page, the notebooks among these out of which a later pull-back took it, that is not undone."""
+        values = {"push": push_id, "notebooks": id_array(notebook_ids)}
+        found: dict[int, set[int]] = {}
+        for row in await self.connection.execute(_PULLED_BACK_SINCE, values):
+            found.setdefault(int(row.page), set()).update(row.notebook_ids)
+        return found
+
+    async def without_a_job(self) -> list[tuple[int, int, bool]]:
+        """Unfinished pushes that no job in the queue is for: id, master, and whether one gave up."""
+        return [(row.id, row.master_id, row.gave_up) for row in await self.connection.execute(_WITHOUT_A_JOB)]
+
+    async def give_up(self, push_id: int, problem: str) -> None:
+        await self.connection.execute(
+            update(t.Push).where(t.Push.id == push_id).values(status="failed", problem=problem, finished_at=self.now)
+        )
+
+    async def take_up(self, push_id: int) -> None:
+        await self.connection.execute(
+            update(t.Push).where(t.Push.id == push_id).values(status="waiting", problem=None, finished_at=None)
+        )
 
     async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
         """Those of the notebooks that are of a class of this master."""
@@ -213,4 +253,5 @@ def _push(row: Row[Any]) -> PushInfo:
         row.students_done,
         row.kind,
         row.undone_at,
+        row.problem,
     )

@@ -109,7 +109,8 @@ class PushOut(Schema):
     undone_at: datetime | None
     made_at: datetime
     finished_at: datetime | None
-    status: Literal["waiting", "running", "done"]
+    status: Literal["waiting", "running", "done", "failed"]
+    problem: str | None
     sentence: str
     page_ids: list[int]
     students: int

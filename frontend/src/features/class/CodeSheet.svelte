@@ -15,8 +15,11 @@
 		<Button go onclick={() => window.print()}>Print the sheet</Button>
 		<Button onclick={onclose}>Back to the class</Button>
 		<p class="w-full text-soft">
-			They are shown this once and work once each, for thirty days. Print them now; new ones can be made any
-			time.
+			They are shown this once and work once each, for thirty days. Print them now; others can be made any
+			time, and these stay good.
+			{#if sheet.left_out.length}
+				No code for {sheet.left_out.join(', ')}: other teachers have them too. Ask who looks after the school.
+			{/if}
 		</p>
 	</div>
 	<ul class="grid grid-cols-1 gap-px sm:grid-cols-2 print:grid-cols-2">
@@ -29,6 +32,9 @@
 					<p class="font-serif text-lg font-semibold">{code.name}</p>
 					<p class="text-[12.5px] break-all text-soft">{sheet.address}</p>
 					<p class="mt-1 font-mono text-lg tracking-wider">{code.code}</p>
+					{#if code.signs_in_as}
+						<p class="text-[12.5px]">Afterwards you sign in as <b class="break-all">{code.signs_in_as}</b></p>
+					{/if}
 				</div>
 			</li>
 		{/each}

@@ -1,55 +1,117 @@
-<!-- Takes a roster in; says what came in and what could not be read. -->
+<!-- Brings students in: a list of names or a roster, its plan, then the taking, which can be undone. -->
 <script lang="ts">
-	import { send, type Schemas } from '../../api/client';
+	import { api, ask, Problem, sendForm, type Schemas } from '../../api/client';
+	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import TakeFile from '../../ui/TakeFile.svelte';
+	import { toasts } from '../../ui/toasts.svelte';
 	import Unreadable from '../../ui/Unreadable.svelte';
 	import { count } from '../../ui/words';
+	import RosterPlan from './RosterPlan.svelte';
+	import { comes } from './roster';
 
 	interface Props {
 		master: number;
+		/** The class that is looked at. */
+		here: string;
 		open: boolean;
 		ontaken: () => void;
 	}
-	let { master, open = $bindable(), ontaken }: Props = $props();
+	let { master, here, open = $bindable(), ontaken }: Props = $props();
 	let name = $state('');
+	let names = $state('');
+	let file = $state.raw<File | null>(null);
+	let leave = $state(false);
+	let plan = $state.raw<Schemas['RosterPlanOut'] | null>(null);
+	let problem = $state.raw<Problem | null>(null);
 
-	async function take(file: File) {
-		const more = { class_name: name };
-		const report = await send<Schemas['RosterReportOut']>(`/api/masters/${master}/roster`, file, more);
-		ontaken();
-		return report;
+	$effect(() => {
+		if (open) {
+			name = here;
+			names = '';
+			file = plan = problem = null;
+		}
+	});
+
+	const fields = () => ({ class_name: name, ...(file ? {} : { names }) });
+
+	async function attempt(how: () => Promise<void>) {
+		problem = null;
+		try {
+			await how();
+		} catch (error) {
+			if (!(error instanceof Problem)) throw error;
+			problem = error;
+		}
 	}
+
+	const look = () =>
+		attempt(async () => {
+			plan = await sendForm<Schemas['RosterPlanOut']>(`/api/masters/${master}/roster/plan`, file, fields());
+		});
+
+	const take = () =>
+		attempt(async () => {
+			const address = `/api/masters/${master}/roster?leave=${leave}`;
+			const taken = await sendForm<Schemas['RosterReportOut']>(address, file, fields());
+			open = false;
+			ontaken();
+			toasts.say(`${count(comes(taken.lines), 'student is', 'students are')} in.`, {
+				undo: async () => {
+					await ask(api.POST('/api/rosters/{taking_id}/undo', { params: { path: { taking_id: taken.id } } }));
+					ontaken();
+				}
+			});
+		});
 </script>
 
 <Dialog bind:open title="Bring students in">
-	<p class="mb-4 text-soft">
-		A zip in the OneRoster form from your school’s system, or a CSV whose first line names its columns: name,
-		email. Whoever is here already stays who they are.
-	</p>
-	<label class="mb-3 grid gap-1">
-		<span class="text-soft">Name of the class, if the file does not say it</span>
-		<input
-			class="rounded-md border border-line-strong bg-raised px-3 py-2"
-			placeholder="9A"
-			bind:value={name}
-		/>
-	</label>
-	<TakeFile label="Roster file" accept=".zip,.csv,text/csv" {take} ondone={() => (open = false)}>
-		{#snippet told(report: Schemas['RosterReportOut'])}
-			<ul class="mb-3" role="status">
-				{#each report.classes as one (one.class_id)}
-					<li>
-						<b>{one.name}</b>: {count(one.students, 'student')} in the file, {one.new
-							? `${one.new} new`
-							: 'all known already'}
-					</li>
-				{:else}<li>No student came in.</li>{/each}
-			</ul>
-			{#if report.problems.length}
-				<p class="mb-1 font-semibold">{count(report.problems.length, 'row')} could not be read:</p>
-				<Unreadable problems={report.problems} />
-			{/if}
-		{/snippet}
-	</TakeFile>
+	{#if plan}
+		<RosterPlan lines={plan.lines} bind:leave />
+		{#if plan.problems.length}
+			<p class="mt-3 mb-1 font-semibold">{count(plan.problems.length, 'row')} cannot be read:</p>
+			<Unreadable problems={plan.problems} />
+		{/if}
+		<div class="mt-4 flex gap-2">
+			<Button go onclick={take}>Take {count(comes(plan.lines), 'student')} in</Button>
+			<Button onclick={() => (plan = null)}>Back</Button>
+		</div>
+	{:else}
+		<form
+			class="grid gap-3"
+			onsubmit={(event) => {
+				event.preventDefault();
+				void look();
+			}}
+		>
+			<label class="grid gap-1">
+				<span class="text-soft">Name of the class, if a file does not say it</span>
+				<input
+					class="rounded-md border border-line-strong bg-raised px-3 py-2"
+					placeholder="9A"
+					bind:value={name}
+				/>
+			</label>
+			<label class="grid gap-1">
+				<span class="text-soft">Names, one a line; nothing else is needed</span>
+				<textarea class="min-h-32 rounded-md border border-line-strong bg-raised px-3 py-2" bind:value={names}
+				></textarea>
+			</label>
+			<label class="grid gap-1">
+				<span class="text-soft"
+					>Or a file: OneRoster from your school’s system, or a CSV that names its columns</span
+				>
+				<input
+					type="file"
+					aria-label="Roster file"
+					accept=".zip,.csv,.txt,.tsv,text/csv"
+					onchange={(event) => {
+						file = event.currentTarget.files?.[0] ?? null;
+						if (file) void look();
+					}}
+				/>
+			</label>
+			<div><Button go type="submit" disabled={!file && !names.trim()}>Look at the plan</Button></div>
+		</form>
+	{/if}
+	{#if problem}<p role="alert" class="mt-3"><b>{problem.message}</b> {problem.hint}</p>{/if}
 </Dialog>

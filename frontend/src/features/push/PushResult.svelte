@@ -34,6 +34,11 @@
 	function pushedWords(): string {
 		const done = `Done: ${count(result.done, 'student')} of ${result.total.toLocaleString('en')}.`;
 		if (failed) return `${done} ${count(failed, 'row')} failed; everything else is where it should be.`;
+		const held = view?.push.counts.held ?? 0;
+		if (held) return `${done} ${count(held, 'row was', 'rows were')} held; the reasons stand below.`;
+		const away = view?.push.counts['put-away'] ?? 0;
+		if (away)
+			return `${done} For ${count(away, 'student')} it rests in the drawer, brought up to date there.`;
 		return `${done} Everyone has it.`;
 	}
 
@@ -59,21 +64,18 @@
 		{#if view}
 			<p class="mb-1 text-soft">{dayAndTime(view.push.made_at)}</p>
 			<h1 class="max-w-3xl font-serif text-[22px] leading-normal font-semibold tracking-tight sm:text-[27px]">
-				{pulled ? 'Pulled back' : result.status === 'done' ? 'Pushed' : 'Pushing'}
+				{pulled
+					? 'Pulled back'
+					: result.status === 'done'
+						? 'Pushed'
+						: result.status === 'failed'
+							? 'Broken off: pushing'
+							: 'Pushing'}
 				{view.push.sentence}
 			</h1>
 			{#if result.status === 'done'}
 				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
-				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
-				<Outcomes
-					counts={view.push.counts}
-					rows={view.rows}
-					students={view.students}
-					titles={view.titles}
-					onread={read}
-					knotsOf={(page) => `/master/${master}/page/${page}/knots`}
-				/>
-				<div class="mt-8 flex flex-wrap gap-2">
+				<div class="mb-6 flex flex-wrap gap-2">
 					<Button go onclick={() => go(`/master/${master}/page/${view.push.page_ids[0]}`)}
 						>Back to the page</Button
 					>
@@ -88,6 +90,28 @@
 					{#if failed}
 						<Button onclick={() => go(`/master/${master}/push?pages=${pages}`)}>Try those again</Button>
 					{/if}
+				</div>
+				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
+				<Outcomes
+					counts={view.push.counts}
+					rows={view.rows}
+					students={view.students}
+					titles={view.titles}
+					onread={read}
+					knotsOf={(page) => `/master/${master}/page/${page}/knots`}
+				/>
+			{:else if result.status === 'failed'}
+				<div role="alert" class="mt-4 max-w-xl rounded-md bg-lamp px-4 py-3">
+					<p class="mb-3">
+						<b
+							>This push gave up after {result.done.toLocaleString('en')} of {count(
+								result.total,
+								'student'
+							)}.</b
+						>
+						{view.push.problem}
+					</p>
+					<Button go onclick={() => void attempt(() => result.again())}>Try the rest again</Button>
 				</div>
 			{:else}
 				<div class="mt-6 max-w-xl">

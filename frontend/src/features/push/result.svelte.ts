@@ -28,14 +28,21 @@ export class ResultState {
 		return copies;
 	}
 
+	/** A push that gave up goes on from where it stands. */
+	async again() {
+		await ask(api.POST('/api/pushes/{push_id}/again', { params: { path: { push_id: this.id } } }));
+		await this.load();
+		this.follow();
+	}
+
 	/** Follows the push until it is done; a broken line is taken up again. */
 	follow() {
-		if (this.status === 'done') return;
+		if (this.status === 'done' || this.status === 'failed') return;
 		const progress = (data: string) => {
 			const told = JSON.parse(data) as { done: number; total: number; status: string };
 			this.done = told.done;
 			this.total = told.total;
-			if (told.status !== 'done') return;
+			if (told.status !== 'done' && told.status !== 'failed') return;
 			this.stop();
 			this.load().catch(report);
 		};

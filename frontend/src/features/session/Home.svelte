@@ -13,7 +13,8 @@
 		attempt(async () => {
 			if (!session.person) return go('/sign-in', true);
 			const found = session.person.kind === 'teacher' ? await masters() : await notebooks();
-			if (found.length === 1) go(found[0]!.address, true);
+			const all = new URLSearchParams(location.search).has('all');
+			if (found.length === 1 && !all) go(found[0]!.address, true);
 			else choices = found;
 		})
 	);

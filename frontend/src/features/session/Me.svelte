@@ -6,6 +6,7 @@
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
+	import Account from './Account.svelte';
 	import { countKept } from '../../ui/unsaved';
 	import { count } from '../../ui/words';
 	import { session } from './session.svelte';
@@ -19,12 +20,15 @@
 	);
 	const choices = $derived([
 		{ words: theme.dark ? 'Light' : 'Dark', run: () => theme.toggle() },
+		{ words: 'Your way in', run: () => (account = true) },
+		...(session.person?.kind === 'teacher' ? [{ words: 'All courses', run: () => go('/?all=1') }] : []),
 		{
 			words: 'Sign out',
 			run: () => (countKept() ? (leaving = true) : leave())
 		}
 	]);
 	let leaving = $state(false);
+	let account = $state(false);
 
 	function leave() {
 		leaving = false;
@@ -42,6 +46,7 @@
 	>{initials}</Menu
 >
 
+<Account bind:open={account} />
 <Dialog bind:open={leaving} title="Some words are not saved yet">
 	<p class="mb-4 text-[15px]">
 		On {count(countKept(), 'page', 'pages')} you have words that could not be sent. Signing out takes them off this

@@ -23,6 +23,13 @@ class Session {
 		this.#take(await ask(api.POST('/api/session/code', { body: { code, password } })));
 	}
 
+	/** The first teacher of a school; gives the id of the first course. */
+	async beginSchool(beginning: Schemas['Begin']): Promise<number> {
+		const begun = await ask(api.POST('/api/begin', { body: beginning }));
+		this.#take(begun.session);
+		return begun.master_id;
+	}
+
 	async walkIn(personId: number) {
 		this.#take(await ask(api.POST('/api/session/walk-in', { body: { person_id: personId } })));
 	}

@@ -16,7 +16,8 @@ from red_thread.actions.ports.reach import Boards
 class Queue(Protocol):
     """Work that goes on after the transaction, and only if it is committed."""
 
-    async def run_push(self, push_id: int) -> None: ...
+    async def run_push(self, push_id: int, master_id: int) -> None: ...
+    async def forget_failed(self, push_id: int) -> None: ...
 
 
 class News(Protocol):

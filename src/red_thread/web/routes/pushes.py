@@ -9,6 +9,7 @@ from red_thread.actions.look_at_pushes import PushSummary, look_at_push, look_at
 from red_thread.actions.plan_push import Preview, preview_push
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.start_push import start_push
+from red_thread.actions.take_up_pushes import try_again
 from red_thread.store.database import Database
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
@@ -69,6 +70,12 @@ async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: B
     return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
+@router.post("/pushes/{push_id}/again", status_code=204)
+async def post_again(push_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A push that gave up goes on from where it stands."""
+    await try_again(unit, actor, push_id)
+
+
 async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIterator[bytes]:
     async for told in hub.of(f"push:{push_id}"):
         if not told:
@@ -80,7 +87,7 @@ async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIter
             return
         progress = {"done": push.students_done, "total": len(push.notebook_ids), "status": push.status}
         yield as_event("progress", progress)
-        if push.status == "done":
+        if push.status in ("done", "failed"):
             return
 
 
@@ -114,6 +121,7 @@ def _summary(summary: PushSummary) -> PushOut:
         made_at=push.made_at,
         finished_at=push.finished_at,
         status=push.status,  # type: ignore[arg-type]
+        problem=push.problem,
         sentence=push.sentence,
         page_ids=list(push.pages),
         students=len(push.notebook_ids),

@@ -1,0 +1,48 @@
+<!-- Asks for the name of a class, or for a colleague. -->
+<script lang="ts">
+	import Button from '../../ui/Button.svelte';
+	import Dialog from '../../ui/Dialog.svelte';
+	import Field from '../../ui/Field.svelte';
+	import { attempt } from '../../ui/report';
+	import type { ClassesState } from './classes.svelte';
+
+	type Naming = 'new' | 'class' | 'colleague' | null;
+	let { classes, naming = $bindable() }: { classes: ClassesState; naming: Naming } = $props();
+	let name = $state('');
+	let email = $state('');
+	const TITLES = { new: 'An empty class', class: 'Another name', colleague: 'Invite a colleague' };
+
+	$effect(() => {
+		name = naming === 'class' ? (classes.shown?.name ?? '') : '';
+		email = '';
+	});
+
+	async function done(event: SubmitEvent) {
+		event.preventDefault();
+		const what = naming;
+		await attempt(() => {
+			if (what === 'new') return classes.addClass(name);
+			if (what === 'class') return classes.renameClass(name);
+			return classes.invite(name, email);
+		});
+		naming = null;
+	}
+</script>
+
+<Dialog
+	bind:open={() => naming !== null, (open) => (naming = open ? naming : null)}
+	title={naming ? TITLES[naming] : ''}
+>
+	<form class="grid gap-3" onsubmit={done}>
+		{#if naming === 'colleague'}
+			<p class="text-soft">
+				They teach this course together with you: they write, push and see who has what.
+			</p>
+		{/if}
+		<Field label={naming === 'colleague' ? 'Their name' : 'Name of the class'} bind:value={name} />
+		{#if naming === 'colleague'}
+			<Field label="Their e-mail, if they have one" type="email" required={false} bind:value={email} />
+		{/if}
+		<div><Button go type="submit">{naming === 'colleague' ? 'Invite' : 'Good'}</Button></div>
+	</form>
+</Dialog>

@@ -1,0 +1,70 @@
+<!-- One student of a class: the name, how they get in, and what can be done. -->
+<script lang="ts">
+	import type { Schemas } from '../../api/client';
+	import Menu from '../../ui/Menu.svelte';
+	import { attempt } from '../../ui/report';
+	import { day } from '../../ui/words';
+	import type { ClassesState, Student } from './classes.svelte';
+
+	let { state: classes, student }: { state: ClassesState; student: Student } = $props();
+	let naming = $state(false);
+	let name = $state('');
+
+	const others = $derived(
+		(classes.classes ?? []).filter((one: Schemas['ClassOut']) => one.id !== classes.chosen)
+	);
+	const choices = $derived([
+		{
+			words: student.way_in === 'password' ? 'Forgot the password: new code' : 'A code for this one',
+			run: () => void attempt(() => classes.code(student))
+		},
+		{
+			words: 'Correct the name',
+			run: () => {
+				name = student.name;
+				naming = true;
+			}
+		},
+		...others.map((one) => ({
+			words: `Move to ${one.name}`,
+			run: () => void attempt(() => classes.move(student, one))
+		})),
+		{ words: 'Take out of the class', run: () => void attempt(() => classes.takeOut(student)) }
+	]);
+
+	function wayIn(): string {
+		if (student.way_in === 'password') return 'has a password';
+		if (student.code_since) return `has a code since ${day(student.code_since)}, not used yet`;
+		return 'has no way in yet';
+	}
+
+	async function rename(event: SubmitEvent) {
+		event.preventDefault();
+		await attempt(() => classes.rename(student, name));
+		naming = false;
+	}
+</script>
+
+<tr>
+	<td class="py-1.5 pr-4 font-semibold">
+		{#if naming}
+			<form onsubmit={rename}>
+				<!-- svelte-ignore a11y_autofocus -->
+				<input
+					class="w-full rounded-md border border-line-strong bg-raised px-2 py-1"
+					aria-label="The name of {student.name}"
+					autofocus
+					bind:value={name}
+					onkeydown={(event) => event.key === 'Escape' && (naming = false)}
+				/>
+			</form>
+		{:else}{student.name}{/if}
+	</td>
+	<td class="pr-4 break-all text-soft">{student.signs_in_as}</td>
+	<td class="text-soft">{wayIn()}</td>
+	<td class="text-right">
+		<Menu label="{student.name}: more" {choices} class="rounded-md px-2 py-1 text-soft hover:text-ink"
+			>more</Menu
+		>
+	</td>
+</tr>

@@ -1,0 +1,117 @@
+/** The classes of a course: who is in them, and what is done to them by hand. Every step says what happened. */
+import { api, ask, type Schemas } from '../../api/client';
+import { toasts } from '../../ui/toasts.svelte';
+
+export type Student = Schemas['StudentOut'];
+
+export class ClassesState {
+	classes = $state.raw<Schemas['ClassOut'][] | null>(null);
+	chosen = $state<number | null>(null);
+	shown = $state.raw<Schemas['ClassViewOut'] | null>(null);
+	sheet = $state.raw<Schemas['CodeSheetOut'] | null>(null);
+	requests = $state.raw<Schemas['AskedForOut'][]>([]);
+	lacking = $derived((this.shown?.students ?? []).filter((one) => one.way_in === 'none').length);
+
+	constructor(readonly master: number) {}
+
+	async load() {
+		const path = { master_id: this.master };
+		const view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		this.classes = view.classes;
+		this.requests = await ask(api.GET('/api/requests'));
+		const first = view.classes.find((one) => one.id === this.chosen)?.id ?? view.classes[0]?.id;
+		if (first) await this.choose(first);
+	}
+
+	async choose(id: number) {
+		this.chosen = id;
+		this.shown = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
+	}
+
+	/** A sheet for all who lack a way in. */
+	async codes() {
+		const path = { class_id: this.chosen! };
+		this.sheet = await ask(api.POST('/api/classes/{class_id}/codes', { params: { path } }));
+		await this.choose(this.chosen!);
+	}
+
+	/** A slip for one, whatever way in they had. */
+	async code(student: Student) {
+		const address = '/api/classes/{class_id}/students/{person_id}/code';
+		this.sheet = await ask(api.POST(address, { params: { path: this.#path(student) } }));
+		await this.choose(this.chosen!);
+	}
+
+	#path(student: Student) {
+		return { class_id: this.chosen!, person_id: student.person_id };
+	}
+
+	async renameClass(name: string) {
+		const path = { class_id: this.chosen! };
+		await ask(api.PATCH('/api/classes/{class_id}', { params: { path }, body: { name } }));
+		await this.load();
+	}
+
+	async addClass(name: string) {
+		const path = { master_id: this.master };
+		const made = await ask(
+			api.POST('/api/masters/{master_id}/classes', { params: { path }, body: { name } })
+		);
+		this.chosen = made.id;
+		await this.load();
+	}
+
+	async rename(student: Student, name: string) {
+		const params = { path: this.#path(student) };
+		await ask(api.PATCH('/api/classes/{class_id}/students/{person_id}', { params, body: { name } }));
+		await this.choose(this.chosen!);
+	}
+
+	async takeOut(student: Student) {
+		const path = this.#path(student);
+		const address = '/api/classes/{class_id}/students/{person_id}';
+		await ask(api.DELETE(address, { params: { path } }));
+		await this.load();
+		toasts.say(`${student.name} has left the class; the notebook rests.`, {
+			undo: async () => {
+				await ask(api.PUT(address, { params: { path } }));
+				await this.load();
+			}
+		});
+	}
+
+	async move(student: Student, to: Schemas['ClassOut']) {
+		const address = '/api/classes/{class_id}/students/{person_id}/move';
+		const path = this.#path(student);
+		await ask(api.POST(address, { params: { path }, body: { class_id: to.id } }));
+		await this.load();
+		toasts.say(`${student.name} is in ${to.name} now, with the notebook.`, {
+			undo: async () => {
+				const back = { path: { class_id: to.id, person_id: student.person_id } };
+				await ask(api.POST(address, { params: back, body: { class_id: path.class_id } }));
+				await this.load();
+			}
+		});
+	}
+
+	async answer(asked: Schemas['AskedForOut'], agreed: boolean) {
+		const path = { class_id: asked.class_id, person_id: asked.person_id };
+		await ask(api.POST('/api/requests/{class_id}/{person_id}', { params: { path }, body: { agreed } }));
+		await this.load();
+	}
+
+	/** A colleague; gives the slip of one who is new here. */
+	async invite(name: string, email: string) {
+		const path = { master_id: this.master };
+		const told = await ask(
+			api.POST('/api/masters/{master_id}/teachers', { params: { path }, body: { name, email } })
+		);
+		if (!told.code) return void toasts.say(`${email} teaches this course too from now on.`);
+		this.sheet = {
+			class_name: 'a colleague',
+			address: `${location.origin}/code`,
+			codes: [told.code],
+			left_out: []
+		};
+	}
+}

@@ -1,0 +1,47 @@
+"""The parts that the launcher looks after: each is started again when it dies, sooner the longer it had lived."""
+
+import subprocess
+import time
+from collections.abc import Callable
+from typing import Any
+
+from launcher.place import say
+
+SHORTEST, LONGEST = 0.5, 30.0  # seconds between two starts
+WELL = 60.0  # seconds of life after which a part counts as well
+
+
+class Part:
+    """One process that has to run, and how it is started."""
+
+    def __init__(self, name: str, start: Callable[[], "subprocess.Popen[Any]"]) -> None:
+        self.name, self.start = name, start
+        self.process = start()
+        self.begun = time.monotonic()
+        self.pause = SHORTEST
+        self.again_at: float | None = None
+
+    def look(self) -> None:
+        """Starts the part again if it has died and its pause is over."""
+        now = time.monotonic()
+        if self.process.poll() is None:
+            if now - self.begun > WELL:
+                self.pause = SHORTEST
+            return
+        if self.again_at is None:
+            self.again_at = now + self.pause
+            say(f"{self.name} has ended by itself; it is started again.")
+        if now >= self.again_at:
+            self.pause = min(self.pause * 2, LONGEST)
+            self.again_at = None
+            self.begun = now
+            self.process = self.start()
+
+    def stop(self) -> None:
+        if self.process.poll() is None:
+            self.process.terminate()
+        try:
+            self.process.wait(20)
+        except subprocess.TimeoutExpired:
+            self.process.kill()
+            self.process.wait()

@@ -1,0 +1,48 @@
+"""What whoever runs the installation does from its shell: begin a school, make teachers, reset a password."""
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.begin_school import Beginning, add_course, make_teacher
+from red_thread.actions.passwords import hash_password
+from red_thread.actions.refusals import Refused
+from red_thread.actions.sign_in import names_of
+from red_thread.settings import Settings
+from red_thread.store.database import Database
+
+
+async def add_teacher_from_shell(
+    settings: Settings, *, name: str, email: str, password: str, course: str, administers: bool, school: str = ""
+) -> str:
+    """Makes a teacher; says what they sign in with, or why it could not be done."""
+    database = Database(settings.sqlalchemy_url, pool_size=2)
+    try:
+        async with database.begin() as unit:
+            teacher_id = await make_teacher(unit, Beginning(name, email, password, school, course), administers)
+            if school:
+                await unit.people.remember("school", school)
+                await unit.people.remember("first code", None)
+            if course:
+                await add_course(unit, Actor(teacher_id, "teacher"), course)
+            person = await unit.people.person(teacher_id)
+            assert person is not None
+            return f"{person.name} signs in as {person.email or person.sign_in_name}."
+    except Refused as refused:
+        raise SystemExit(f"{refused} {refused.hint}") from refused
+    finally:
+        await database.close()
+
+
+async def reset_password(settings: Settings, who: str, password: str) -> str:
+    """Sets somebody's password and ends their sessions; says whose."""
+    database = Database(settings.sqlalchemy_url, pool_size=2)
+    try:
+        async with database.begin() as unit:
+            person = await unit.people.by_email(who)
+            if person is None:
+                raise SystemExit(f"Nobody signs in as {who}.")
+            await unit.people.set_password(person.id, hash_password(password, names_of(person)))
+            await unit.people.end_sessions(person.id)
+            return f"{person.name} has a new password; their sessions have ended."
+    except Refused as refused:
+        raise SystemExit(f"{refused} {refused.hint}") from refused
+    finally:
+        await database.close()
