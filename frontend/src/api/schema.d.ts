@@ -532,6 +532,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/taken-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Taken Out
+         * @description What was taken out of the outline within thirty days.
+         */
+        get: operations["get_taken_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/teachers": {
         parameters: {
             query?: never;
@@ -2003,6 +2023,28 @@ export interface components {
              */
             way_in: "password" | "code" | "none";
         };
+        /**
+         * TakenOutOut
+         * @description Something that rests: for thirty days it can be had back. `pages`: how many it holds.
+         */
+        TakenOutOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "divider" | "section" | "page";
+            /** Name */
+            name: string;
+            /** Pages */
+            pages: number;
+            /**
+             * Removed At
+             * Format: date-time
+             */
+            removed_at: string;
+        };
         /** TieAgain */
         TieAgain: {
             /** Copies */
@@ -3161,6 +3203,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RosterPlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_taken_out: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenOutOut"][];
                 };
             };
             /** @description Validation Error */

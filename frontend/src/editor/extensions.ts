@@ -71,7 +71,11 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Image,
 		TaskList,
 		// A reader may see ticks and set none; the default lets a click through.
-		TaskItem.configure({ nested: false, onReadOnlyChecked: () => false }),
+		TaskItem.configure({
+			nested: false,
+			a11y: { checkboxLabel: (node) => `Tick: ${node.textContent}` },
+			onReadOnlyChecked: () => false
+		}),
 		Table.configure({ resizable: false, renderWrapper: true }),
 		TableRow,
 		TableHeader,

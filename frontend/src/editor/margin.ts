@@ -50,6 +50,7 @@ function draw(doc: ProseNode, facts: MarginFacts): DecorationSet {
 		if (look.classes) drawn.push(Decoration.node(at, at + block.nodeSize, { class: look.classes }));
 		if (look.sign) drawn.push(sign(at, look.sign, look.words));
 		if (block.type.name === 'table') drawn.push(...ownCells(block, at, facts));
+		else if (facts.tied.has(block.attrs.id)) drawn.push(...ownInside(block, at, facts));
 	});
 	return DecorationSet.create(doc, drawn);
 }
@@ -95,6 +96,20 @@ function idsIn(block: ProseNode): string[] {
 function hasOwnWords(block: ProseNode, facts: MarginFacts): boolean {
 	const before = facts.before.get(block.attrs.id);
 	return block.isTextblock && before !== undefined && before !== block.textContent;
+}
+
+/** What the student put into a list or a frame of the teacher's, and wrote in it, stands by their line too. */
+function ownInside(block: ProseNode, start: number, facts: MarginFacts): Decoration[] {
+	const own: Decoration[] = [];
+	if (facts.before.size === 0) return own;
+	block.descendants((child, at) => {
+		if (['space', 'kept', 'table'].includes(child.type.name)) return false;
+		if (!child.attrs.id || child.type.name === 'gap') return true;
+		if (facts.tied.has(child.attrs.id) && !hasOwnWords(child, facts)) return true;
+		own.push(Decoration.node(start + 1 + at, start + 1 + at + child.nodeSize, { class: 'own-words' }));
+		return false;
+	});
+	return own;
 }
 
 function ownCells(table: ProseNode, start: number, facts: MarginFacts): Decoration[] {

@@ -22,16 +22,13 @@ class Toasts {
 		this.shown = this.shown.filter((toast) => toast.id !== id);
 	}
 
+	closeSaying(words: string) {
+		this.shown = this.shown.filter((toast) => toast.words !== words);
+	}
+
 	async undo(toast: Toast) {
 		this.close(toast.id);
 		await toast.undo?.();
-	}
-
-	/** Undoes the last thing that can be undone; whether there was one. */
-	undoLast(): boolean {
-		const last = this.shown.findLast((toast) => toast.undo);
-		if (last) void this.undo(last);
-		return Boolean(last);
 	}
 }
 

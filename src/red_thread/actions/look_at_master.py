@@ -2,12 +2,13 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import timedelta
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import ClassInfo
-from red_thread.actions.ports.masters import EditionInfo, MasterInfo, MasterPage
+from red_thread.actions.ports.masters import EditionInfo, MasterInfo, MasterPage, TakenOutItem
 from red_thread.core.merge import Change, changes
 from red_thread.core.outline.tree import Outline
 from red_thread.core.reach import find_needles
@@ -30,6 +31,15 @@ class PageView:
     page: MasterPage
     editions: list[EditionInfo]
     changed: list[Change]
+
+
+TAKEN_OUT_RESTS = timedelta(days=30)
+
+
+async def look_at_taken_out(unit: Unit, actor: Actor, master_id: int) -> list[TakenOutItem]:
+    """What was taken out of the outline within thirty days, the newest first. Raises NotFound."""
+    await require_teacher(unit, actor, master_id)
+    return await unit.masters.taken_out(master_id, unit.now - TAKEN_OUT_RESTS)
 
 
 async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:

@@ -13,6 +13,7 @@ from red_thread.actions.ports.masters import (
     MasterPage,
     OutlineItem,
     OutlineKind,
+    TakenOutItem,
 )
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.page.answers import count_answers
@@ -81,6 +82,20 @@ _ITEMS: dict[OutlineKind, Any] = {
         " p.removed_at FROM page p JOIN section s ON s.id = p.section_id WHERE p.id = :id"
     ),
 }
+
+
+_TAKEN_OUT = text("""
+    SELECT 'divider' AS kind, id, name, 0 AS pages, removed_at FROM divider
+    WHERE master_id = :master AND removed_at > :since
+    UNION ALL
+    SELECT 'section', s.id, s.name, (SELECT count(*) FROM page p WHERE p.section_id = s.id AND p.removed_at IS NULL),
+        s.removed_at
+    FROM section s WHERE s.master_id = :master AND s.removed_at > :since
+    UNION ALL
+    SELECT 'page', p.id, p.title, 1, p.removed_at FROM page p JOIN section s ON s.id = p.section_id
+    WHERE s.master_id = :master AND s.removed_at IS NULL AND p.removed_at > :since
+    ORDER BY removed_at DESC, id
+""")
 
 
 class MasterStore:
@@ -188,6 +203,11 @@ class MasterStore:
         table = _TABLES[kind]
         at = self.now if removed else None
         await self.connection.execute(update(table).where(table.id == item_id).values(removed_at=at))
+
+    async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
+        """What was taken out since then by itself, not with what it stood in; the newest first."""
+        found = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
+        return [TakenOutItem(*row) for row in found]
 
     async def page(self, page_id: int, lock: bool = False) -> MasterPage | None:
         if lock:  # by itself, for the reason told in store/notebooks.py

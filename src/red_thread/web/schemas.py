@@ -164,6 +164,16 @@ class MasterPageOut(Schema):
     revision: int
 
 
+class TakenOutOut(Schema):
+    """Something that rests: for thirty days it can be had back. `pages`: how many it holds."""
+
+    kind: OutlineKindName
+    id: int
+    name: str
+    pages: int
+    removed_at: datetime
+
+
 class SavedPageOut(Schema):
     """`sent_revision`: the state that was sent; who has typed on meanwhile goes on from there."""
 

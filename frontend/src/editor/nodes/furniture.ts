@@ -18,15 +18,21 @@ export function knob(words: string, run: () => void): HTMLButtonElement {
 	return button;
 }
 
-/** A field of one paragraph that grows with its words. */
-export function field(invitation: string, change: (value: string) => void): HTMLTextAreaElement {
+/** A field of one paragraph that grows with its words; Enter leaves it. */
+export function field(
+	invitation: string,
+	change: (value: string) => void,
+	leave: () => void = () => {}
+): HTMLTextAreaElement {
 	const input = document.createElement('textarea');
 	input.rows = 1;
 	input.placeholder = invitation;
 	input.setAttribute('aria-label', invitation);
 	input.addEventListener('input', () => change(input.value.replaceAll('\n', ' ')));
 	input.addEventListener('keydown', (event) => {
-		if (event.key === 'Enter') event.preventDefault();
+		if (event.key !== 'Enter') return;
+		event.preventDefault();
+		leave();
 	});
 	return input;
 }

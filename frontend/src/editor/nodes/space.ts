@@ -59,7 +59,15 @@ class SpaceView {
 
 	#addSettings() {
 		const row = wrapped('space-settings');
-		this.#input = field('Ask something', (value) => this.#set({ prompt: value }));
+		this.#input = field(
+			'Ask something',
+			(value) => this.#set({ prompt: value }),
+			() => this.#leave()
+		);
+		// What one types next is the question: a place that was just put in has none yet.
+		if (!this.props.node.attrs.prompt && this.props.editor.isFocused) {
+			requestAnimationFrame(() => this.#input?.focus());
+		}
 		this.#kind = document.createElement('select');
 		this.#kind.setAttribute('aria-label', 'What goes in here');
 		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
@@ -95,6 +103,15 @@ class SpaceView {
 			this.props.editor.commands.insertContentAt(end, { type: 'image', attrs: { src, alt: '' } });
 		};
 		chooser.click();
+	}
+
+	/** Out of the question, to what comes behind the place. */
+	#leave() {
+		const at = this.props.getPos();
+		const { editor } = this.props;
+		const node = at === undefined ? null : editor.state.doc.nodeAt(at);
+		if (at !== undefined && node)
+			editor.commands.focus(Math.min(at + node.nodeSize + 1, editor.state.doc.content.size));
 	}
 
 	#set(attributes: Record<string, unknown>) {

@@ -54,7 +54,9 @@ export class KnotsState {
 			const passed = new Set(knots.map((one) => one.copy_id)).size - untied.length;
 			const whose = wordings.length === 1 ? wordings[0]!.person : count(untied.length, 'student');
 			toasts.say(`Untied for ${whose}.`, {
-				hint: passed ? `${count(passed, 'student')} had untied it meanwhile.` : undefined,
+				hint: passed
+					? `${count(passed, 'student was', 'students were')} faster and had untied it already.`
+					: undefined,
 				undo: untied.length ? () => this.#tieAgain(untied) : undefined
 			});
 			await this.changed();

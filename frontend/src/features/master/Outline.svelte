@@ -25,6 +25,13 @@
 	const pagesIn = (row: Row) =>
 		master.rows.filter((one) => one.kind === 'page' && one.holder === row.id).map((one) => one.id);
 
+	// What is opened or made comes into sight, wherever it stands in a long outline.
+	$effect(() => {
+		if (page && rows.length) {
+			list.querySelector(`[data-key="page-${page}"]`)?.scrollIntoView({ block: 'nearest' });
+		}
+	});
+
 	function choicesFor(row: Row) {
 		const common = [
 			{ words: 'Move up', keys: 'Alt ↑', run: () => master.move(row, stepTarget(master.rows, row, -1)) },

@@ -3,18 +3,22 @@
 	import { go } from '../../router';
 	import Sign from '../../thread/Sign.svelte';
 	import Button from '../../ui/Button.svelte';
-	import { toasts } from '../../ui/toasts.svelte';
+	import Keys from '../../ui/Keys.svelte';
+	import Menu from '../../ui/Menu.svelte';
 	import { count } from '../../ui/words';
 	import { Me, Places } from '../session';
 	import BringIn from './BringIn.svelte';
 	import type { MasterState } from './master.svelte';
 	import NewThing from './NewThing.svelte';
 	import Outline from './Outline.svelte';
+	import TakenOut from './TakenOut.svelte';
 	import type { Kind } from './rows';
 
 	let { master, page }: { master: MasterState; page: number | null } = $props();
 	let asked = $state<{ kind: Kind; holder: number | null; parent: number | null } | null>(null);
 	let bringing = $state(false);
+	let resting = $state(false);
+	let keysShown = $state(false);
 	let find: HTMLInputElement;
 
 	const section = $derived(
@@ -27,7 +31,8 @@
 		const target = event.target as HTMLElement;
 		if (target.closest('input, textarea, select, [contenteditable=true]')) return;
 		if (event.key === '/') find.focus();
-		else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && toasts.undoLast()) void 0;
+		else if (event.key === '?') keysShown = true;
+		else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && master.undo()) void 0;
 		else return;
 		event.preventDefault();
 	}
@@ -84,7 +89,15 @@
 			<Button class="px-2.5" onclick={() => (asked = { kind: 'section', holder: null, parent: null })}
 				>New section</Button
 			>
-			<Button quiet class="px-2.5" onclick={() => (bringing = true)}>Bring in</Button>
+			<Menu
+				label="More about the master"
+				class="rounded-md px-2.5 py-1.5 font-semibold"
+				choices={[
+					{ words: 'Bring in Markdown', run: () => (bringing = true) },
+					{ words: 'What was taken out', run: () => (resting = true) },
+					{ words: 'Keys', keys: '?', run: () => (keysShown = true) }
+				]}>More</Menu
+			>
 		</div>
 	{/if}
 </aside>
@@ -95,3 +108,5 @@
 	onmade={(kind, id) => kind === 'page' && go(`/master/${master.id}/page/${id}`)}
 />
 <BringIn {master} bind:open={bringing} />
+<TakenOut {master} bind:open={resting} />
+<Keys bind:open={keysShown} />

@@ -11,6 +11,8 @@ export class MasterState {
 	sought = $state('');
 	rows = $derived(this.view ? outlineRows(this.view) : []);
 	shown = $derived(this.#sift(this.rows));
+	/** What was done here, the newest last, each with how it is undone: for as long as the master is open. */
+	#steps: { words: string; undo: () => Promise<void> }[] = [];
 
 	constructor(readonly id: number) {}
 
@@ -42,7 +44,7 @@ export class MasterState {
 			const path = { master_id: this.id };
 			const { id } = await ask(api.POST('/api/masters/{master_id}/items', { params: { path }, body }));
 			await this.load();
-			toasts.say(`“${name}” is there.`, { undo: () => this.#change(() => this.#remove(kind, id)) });
+			this.#done(`“${name}” is there.`, () => this.#change(() => this.#remove(kind, id)));
 			return id;
 		});
 	}
@@ -51,7 +53,7 @@ export class MasterState {
 		if (!name.trim() || name === row.name || row.kind === 'page' || row.kind === 'needle') return;
 		const rename = (to: string) => () => this.#rename(row.kind as Kind, row.id, to);
 		await this.#change(rename(name));
-		toasts.say(`Now called “${name}”.`, { undo: () => this.#change(rename(row.name)) });
+		this.#done(`Now called “${name}”.`, () => this.#change(rename(row.name)));
 	}
 
 	async move(row: Row, target: Target | null) {
@@ -59,16 +61,16 @@ export class MasterState {
 		const kind = row.kind;
 		const before = this.#placeOf(row);
 		await this.#change(() => this.#move(kind, row.id, target));
-		toasts.say(`“${row.name}” moved.`, { undo: () => this.#change(() => this.#move(kind, row.id, before)) });
+		this.#done(`“${row.name}” moved.`, () => this.#change(() => this.#move(kind, row.id, before)));
 	}
 
 	async takeOut(row: Row) {
 		if (row.kind === 'needle') return;
 		const kind = row.kind;
 		await this.#change(() => this.#remove(kind, row.id));
-		toasts.say(`“${row.name}” is out of the master. Students keep what they have.`, {
-			undo: () => this.#change(() => this.#restore(kind, row.id))
-		});
+		this.#done(`“${row.name}” is out of the master. Students keep what they have.`, () =>
+			this.#change(() => this.#restore(kind, row.id))
+		);
 	}
 
 	/** Takes Markdown in; what could not be read is given back. */
@@ -76,13 +78,44 @@ export class MasterState {
 		const report = await send<Schemas['PagesReportOut']>(`/api/masters/${this.id}/pages`, file);
 		await this.load();
 		const made = report.page_ids;
-		toasts.say(`${count(made.length, 'page')} came in.`, {
-			undo: () =>
-				this.#change(async () => {
-					for (const id of made) await this.#remove('page', id);
-				})
-		});
+		this.#done(`${count(made.length, 'page')} came in.`, () =>
+			this.#change(async () => {
+				for (const id of made) await this.#remove('page', id);
+			})
+		);
 		return report;
+	}
+
+	/** Says what was done, and remembers how to undo it. */
+	#done(words: string, undo: () => Promise<void>) {
+		const step = { words, undo };
+		this.#steps.push(step);
+		toasts.say(words, {
+			undo: async () => {
+				this.#steps = this.#steps.filter((one) => one !== step);
+				await undo();
+			}
+		});
+	}
+
+	/** Undoes the newest step, however long ago it was; whether there was one. */
+	undo(): boolean {
+		const step = this.#steps.pop();
+		if (!step) return false;
+		toasts.closeSaying(step.words);
+		void step.undo().then(() => toasts.say(`Undone: ${step.words}`));
+		return true;
+	}
+
+	/** What rests: taken out within thirty days. */
+	takenOut() {
+		const path = { master_id: this.id };
+		return ask(api.GET('/api/masters/{master_id}/taken-out', { params: { path } }));
+	}
+
+	async bringBack(item: Schemas['TakenOutOut']) {
+		await this.#change(() => this.#restore(item.kind, item.id));
+		this.#done(`“${item.name}” is back.`, () => this.#change(() => this.#remove(item.kind, item.id)));
 	}
 
 	#placeOf(row: Row): Target {

@@ -1,6 +1,7 @@
 <!-- During and after: how far it is, then what happened, student by student. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { api, ask } from '../../api/client';
 	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
@@ -48,6 +49,15 @@
 		return `Done: ${count(concerned(view?.rows ?? []), 'student has', 'students have')} it no more. Nothing that they wrote is lost.`;
 	}
 
+	/** The board of a class that the push was for. */
+	async function seeReach() {
+		const path = { master_id: master };
+		const found = await attempt(() => ask(api.GET('/api/masters/{master_id}', { params: { path } })));
+		const names = new Set((view?.students ?? []).map((student) => student.class_name));
+		const first = found?.classes.find((one) => names.has(one.name));
+		go(`/master/${master}/reach${first ? `?class=${first.id}` : ''}`);
+	}
+
 	async function undo() {
 		const back = await attempt(() => result.undo());
 		if (back !== undefined) toasts.say(`${count(back, 'page is', 'pages are')} back in their notebooks.`);
@@ -80,7 +90,7 @@
 						>Back to the page</Button
 					>
 					{#if !pulled}
-						<Button onclick={() => go(`/master/${master}/reach`)}>See who has what</Button>
+						<Button onclick={() => void seeReach()}>See who has what</Button>
 						<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
 							Pull it back
 						</Button>

@@ -10,7 +10,7 @@
 	const push = new PushState(Number((route.params as { master: string }).master));
 	const asked = new URLSearchParams(location.search).get('pages') ?? '';
 
-	onMount(() => attempt(() => push.load(asked.split('.').filter(Boolean).map(Number))));
+	onMount(() => attempt(() => push.loadAimed(asked.split('.').filter(Boolean).map(Number))));
 
 	const ready = $derived({
 		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}`,
@@ -21,4 +21,12 @@
 
 <Before {push} verb="Push" {ready} {idle}>
 	now. Each page goes into its own section, in the order of the master. Whoever has it keeps their writing.
+	{#if push.lacking}
+		<button
+			type="button"
+			class="text-[17px] text-soft underline underline-offset-4 hover:text-ink"
+			onclick={() => void attempt(() => push.toEveryone())}
+			>{count(push.lacking, 'student lacks', 'students lack')} it: give it to them too</button
+		>
+	{/if}
 </Before>

@@ -6,6 +6,8 @@ import { isConcerned } from './outcomes';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
+const CORRECTED = new Set<string>(['refreshed', 'merged', 'conflicted', 'put-away']);
+
 export abstract class SentenceState<P extends Plan> {
 	master = $state.raw<Schemas['MasterViewOut'] | null>(null);
 	students = $state.raw<(Schemas['StudentOut'] & { class_id: number; class_name: string })[]>([]);
@@ -16,6 +18,8 @@ export abstract class SentenceState<P extends Plan> {
 	plan = $state.raw<P | null>(null);
 	problem = $state.raw<Problem | null>(null);
 	busy = $state(false);
+	/** Aimed at those who have the page: how many others do not. */
+	lacking = $state(0);
 	#asked = 0;
 
 	constructor(readonly id: number) {}
@@ -39,12 +43,13 @@ export abstract class SentenceState<P extends Plan> {
 			})
 		);
 		this.students = rosters.flat();
-		if (whom) this.#begin(whom);
+		if (whom) this.aim(whom);
 		await this.replan();
 	}
 
 	/** Whole classes by their names, the others one by one. */
-	#begin(whom: Set<number>) {
+	protected aim(whom: Set<number>) {
+		this.classes = (this.master?.classes ?? []).filter((one) => one.students).map((one) => one.id);
 		const left = this.students.filter((one) => !whom.has(one.notebook_id)).map((one) => one.class_id);
 		this.classes = this.classes.filter((id) => !left.includes(id));
 		this.singles = this.students
@@ -91,12 +96,14 @@ export abstract class SentenceState<P extends Plan> {
 	}
 
 	toggle(what: 'pages' | 'classes' | 'singles' | 'without', id: number) {
+		this.lacking = 0;
 		const now = this[what];
 		this[what] = now.includes(id) ? now.filter((one) => one !== id) : [...now, id];
 		void this.replan();
 	}
 
 	set(what: 'pages' | 'classes' | 'singles' | 'without', ids: number[]) {
+		this.lacking = 0;
 		this[what] = ids;
 		void this.replan();
 	}
@@ -109,6 +116,7 @@ export abstract class SentenceState<P extends Plan> {
 	}
 
 	get whomWords(): string {
+		if (this.lacking) return `those who have it (${this.plan?.students.length ?? 0})`;
 		const classes = (this.master?.classes ?? [])
 			.filter((one) => this.classes.includes(one.id))
 			.map((one) => one.name);
@@ -128,6 +136,26 @@ export abstract class SentenceState<P extends Plan> {
 }
 
 export class PushState extends SentenceState<Schemas['PlanOut']> {
+	/** A correction goes to those who have the page; one that nobody has, or that has not changed, to everyone. */
+	async loadAimed(pages: number[]) {
+		await this.load(pages);
+		const rows = this.plan?.rows ?? [];
+		if (!rows.some((row) => CORRECTED.has(row.outcome))) return;
+		const have = new Set(rows.filter((row) => row.outcome !== 'placed').flatMap((row) => row.notebook_ids));
+		const lacking = this.students.length - have.size;
+		if (lacking <= 0) return;
+		this.aim(have);
+		await this.replan();
+		this.lacking = lacking;
+	}
+
+	/** Gives it to those who lack it too. */
+	async toEveryone() {
+		this.lacking = 0;
+		this.aim(new Set(this.students.map((one) => one.notebook_id)));
+		await this.replan();
+	}
+
 	protected ask() {
 		return ask(api.POST('/api/pushes/plan', { body: this.request }));
 	}

@@ -18,7 +18,6 @@
 		[1, 'not opened'],
 		[2, 'opened'],
 		[3 + 32 * 6, 'writing, how much'],
-		[4, 'ready to read'],
 		[2 + 8, 'behind'],
 		[3 + 16, 'knot'],
 		[6, 'pulled back']

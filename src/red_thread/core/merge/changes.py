@@ -29,6 +29,15 @@ _PARTS = {
 }
 
 
+_BY_HAND = {
+    "checked": ("a task is ticked", "a tick is gone"),
+    "picked": ("a choice is picked", "a choice is not picked any more"),
+    "strokes": ("a drawing changed", "a drawing is gone"),
+    "pins": ("pins changed", "pins are gone"),
+    "alt": ("a picture has another name", "a picture has no name any more"),
+}
+
+
 @dataclass(frozen=True, slots=True)
 class Change:
     """One difference. `id`: the block, `"doc"` for the page's settings. `words`: how to say it."""
@@ -144,12 +153,21 @@ def _difference(old: Node, new: Node) -> str:
         return _wording_changed(old, new)
     if new["type"] == "space" and attributes_of(old).get("prompt") != attributes_of(new).get("prompt"):
         return f"a question is now “{_short(attributes_of(new).get('prompt') or '')}”"
+    for attribute, words in _BY_HAND.items():
+        if attributes_of(old).get(attribute) != attributes_of(new).get(attribute):
+            return words[0] if attributes_of(new).get(attribute) else words[1]
     return f"the settings of a {_name(new)}"
 
 
 def _wording_changed(old: Node, new: Node) -> str:
     before, after = tokens_of(old), tokens_of(new)
     found = hunks([t.key for t in before], [t.key for t in after])
+    if not found and _answers(old) != _answers(new):
+        return (
+            f"“{_short(', '.join(filter(None, _answers(new))))}” is in a gap"
+            if any(_answers(new))
+            else "a gap is empty"
+        )
     if not found:
         return f"the look of a {_name(new)}"
     if len(found) > 1:
@@ -162,6 +180,10 @@ def _wording_changed(old: Node, new: Node) -> str:
     if now:
         return f"“{_short(now)}” is new"
     return f"“{_short(was)}” is gone" if was else "a space between words"
+
+
+def _answers(block: Node) -> list[str]:
+    return [attributes_of(node).get("answer") or "" for node in content_of(block) if node["type"] == "gap"]
 
 
 def _short(text: str) -> str:

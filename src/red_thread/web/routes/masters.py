@@ -13,7 +13,7 @@ from red_thread.actions.change_outline import (
     restore_item,
 )
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
-from red_thread.actions.look_at_master import look_at_master, look_at_masters, look_at_page
+from red_thread.actions.look_at_master import look_at_master, look_at_masters, look_at_page, look_at_taken_out
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.actions.save_master_page import save_master_page
@@ -40,6 +40,7 @@ from red_thread.web.schemas import (
     SavedPageOut,
     SavePage,
     SectionOut,
+    TakenOutOut,
 )
 
 router = APIRouter(tags=["master"])
@@ -130,6 +131,12 @@ async def get_comparison(
         after=found.after,
         changed=[ChangeOut.model_validate(change) for change in found.changed],
     )
+
+
+@router.get("/masters/{master_id}/taken-out")
+async def get_taken_out(master_id: int, unit: InUnit, actor: ByActor) -> list[TakenOutOut]:
+    """What was taken out of the outline within thirty days."""
+    return [TakenOutOut.model_validate(item) for item in await look_at_taken_out(unit, actor, master_id)]
 
 
 @router.put("/pages/{page_id}")
