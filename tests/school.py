@@ -31,12 +31,14 @@ class School:
     teacher: Actor
     master: int
     section: int
+    name: str = "school"
     classes: dict[str, int] = field(default_factory=dict)
     students: dict[str, Student] = field(default_factory=dict)
 
     async def add_class(self, name: str, count: int) -> list[Student]:
         people = [
-            Listed(name, f"{name} student {n:02d}", f"{name.lower()}.{n}@school.example", None) for n in range(count)
+            Listed(name, f"{name} student {n:02d}", f"{name.lower()}.{n}@{self.name}.example", None)
+            for n in range(count)
         ]
         async with self.database.begin() as unit:
             taken = await import_roster(unit, self.teacher, self.master, people)
@@ -156,4 +158,4 @@ async def found_school(database: Database, name: str = "school") -> School:
         teacher_id = await unit.people.add_teacher("Tess Teacher", f"tess@{name}.example", None)
         master_id = await unit.masters.add_master("Shore Studies", teacher_id)
         section_id = await add_section(unit, Actor(teacher_id, "teacher"), master_id, "Tides")
-    return School(database, Actor(teacher_id, "teacher"), master_id, section_id)
+    return School(database, Actor(teacher_id, "teacher"), master_id, section_id, name)

@@ -62,7 +62,8 @@ async def test_the_board_is_the_teachers(school: School):
         with pytest.raises(NotFound):
             await find_copy(unit, actor_of(ada), ada.notebook_id, tides)
         assert await find_copy(unit, school.teacher, ada.notebook_id, tides) == (await school.copy(ada, tides)).id
-        assert await find_copy(unit, school.teacher, 999, tides) is None
+        with pytest.raises(NotFound):
+            await find_copy(unit, school.teacher, 999, tides)
 
 
 async def test_the_notebook_says_what_is_new_and_how_far_each_page_is(school: School):

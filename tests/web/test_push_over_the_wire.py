@@ -24,7 +24,7 @@ async def test_the_job_is_enqueued_with_the_push_or_not_at_all(teacher, school: 
     with contextlib.suppress(RuntimeError):
         async with school.database.begin() as unit:
             push_id = await unit.pushes.add(school.master, 1, "x", {}, [])
-            await unit.queue.run_push(push_id)
+            await unit.queue.run_push(push_id, school.master)
             raise RuntimeError("a power cut before the commit")
     assert waiting() == 0
     assert (await teacher.post("/api/pushes", json=request)).status_code == 202

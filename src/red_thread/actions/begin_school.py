@@ -40,7 +40,7 @@ async def may_begin(unit: Unit, code: str) -> bool:
     return await unit.people.setting(_CODE) == hash_code(code).hex()
 
 
-async def begin_school(unit: Unit, code: str, beginning: Beginning) -> tuple[NewSession, int]:
+async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str = "") -> tuple[NewSession, int]:
     """The first teacher, who looks after the school, signed in; and the id of the first course.
 
     Raises BegunAlready, NameMissing, PasswordTooShort, PasswordTooWeak.
@@ -53,7 +53,7 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning) -> tuple[New
     master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
     person = await unit.people.person(teacher_id)
     assert person is not None
-    return await begin_session(unit, person), master_id
+    return await begin_session(unit, person, browser), master_id
 
 
 async def make_teacher(unit: Unit, who: Beginning, administers: bool = False) -> int:

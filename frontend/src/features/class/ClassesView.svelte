@@ -93,7 +93,7 @@
 		{master}
 		here={shown?.name ?? ''}
 		bind:open={taking}
-		ontaken={() => attempt(() => classes.load())}
+		ontaken={(name) => attempt(() => classes.load(name))}
 	/>
 	<Naming {classes} bind:naming />
 </Frame>

@@ -13,7 +13,7 @@
 	<ul>
 		{#each group.kinds as { kind, lines: of } (kind)}
 			<li>
-				<details open={kind === 'refused' || kind === 'asked'}>
+				<details open={kind === 'refused' || kind === 'asked' || of.length <= 12}>
 					<summary class="cursor-pointer py-0.5"><b>{of.length}</b> {KINDS[kind].counted}</summary>
 					<ul class="mb-2 pl-5 text-[14px]">
 						{#each of as line, k (k)}

@@ -14,7 +14,8 @@
 		/** The class that is looked at. */
 		here: string;
 		open: boolean;
-		ontaken: () => void;
+		/** Something was taken in, or undone: in this class, if it is known which. */
+		ontaken: (name?: string) => void;
 	}
 	let { master, here, open = $bindable(), ontaken }: Props = $props();
 	let name = $state('');
@@ -32,6 +33,11 @@
 		}
 	});
 
+	const nothing = $derived(
+		(plan?.lines ?? []).every(
+			(line) => line.line === 'known' || line.line === 'refused' || (line.line === 'left' && !leave)
+		)
+	);
 	const fields = () => ({ class_name: name, ...(file ? {} : { names }) });
 
 	async function attempt(how: () => Promise<void>) {
@@ -54,7 +60,7 @@
 			const address = `/api/masters/${master}/roster?leave=${leave}`;
 			const taken = await sendForm<Schemas['RosterReportOut']>(address, file, fields());
 			open = false;
-			ontaken();
+			ontaken(taken.lines[0]?.class_name);
 			toasts.say(`${count(comes(taken.lines), 'student is', 'students are')} in.`, {
 				undo: async () => {
 					await ask(api.POST('/api/rosters/{taking_id}/undo', { params: { path: { taking_id: taken.id } } }));
@@ -72,7 +78,13 @@
 			<Unreadable problems={plan.problems} />
 		{/if}
 		<div class="mt-4 flex gap-2">
-			<Button go onclick={take}>Take {count(comes(plan.lines), 'student')} in</Button>
+			<Button go disabled={nothing} onclick={take}>
+				{comes(plan.lines)
+					? `Take ${count(comes(plan.lines), 'student')} in`
+					: nothing
+						? 'Nothing to take in'
+						: 'Do it'}
+			</Button>
 			<Button onclick={() => (plan = null)}>Back</Button>
 		</div>
 	{:else}
@@ -104,6 +116,7 @@
 					type="file"
 					aria-label="Roster file"
 					accept=".zip,.csv,.txt,.tsv,text/csv"
+					class="file:mr-3 file:rounded-md file:border file:border-line-strong/60 file:bg-raised file:px-3 file:py-1.5 file:font-semibold"
 					onchange={(event) => {
 						file = event.currentTarget.files?.[0] ?? null;
 						if (file) void look();

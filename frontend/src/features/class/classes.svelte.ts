@@ -14,12 +14,15 @@ export class ClassesState {
 
 	constructor(readonly master: number) {}
 
-	async load() {
+	/** `name`: the class to look at, if it is there. */
+	async load(name?: string) {
 		const path = { master_id: this.master };
 		const view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
 		this.classes = view.classes;
 		this.requests = await ask(api.GET('/api/requests'));
-		const first = view.classes.find((one) => one.id === this.chosen)?.id ?? view.classes[0]?.id;
+		const wanted =
+			view.classes.find((one) => one.name === name) ?? view.classes.find((one) => one.id === this.chosen);
+		const first = wanted?.id ?? view.classes[0]?.id;
 		if (first) await this.choose(first);
 	}
 

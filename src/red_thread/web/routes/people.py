@@ -42,7 +42,7 @@ async def post_begin(
     tries.check(request, "the first code")
     beginning = Beginning(body.name, body.email, body.password, body.school, body.course)
     try:
-        session, master_id = await begin_school(unit, body.code, beginning)
+        session, master_id = await begin_school(unit, body.code, beginning, request.headers.get("user-agent", ""))
     except BegunAlready:
         tries.failed(request, "the first code")
         raise

@@ -1,0 +1,111 @@
+"""The launcher looks after what it started, and leaves nothing behind when it is killed itself."""
+
+import json
+import os
+import re
+import shutil
+import signal
+import subprocess
+import tempfile
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from launcher.place import PROJECT
+from launcher.postgres import free_port
+
+pytestmark = pytest.mark.xdist_group("start")
+
+
+def ours() -> dict[str, str]:
+    return {name: value for name, value in os.environ.items() if not name.startswith("RED_THREAD_")}
+
+
+def tool(*arguments: str) -> "subprocess.CompletedProcess[str]":
+    command = [str(PROJECT / "red-thread"), *arguments]
+    return subprocess.run(command, env=ours(), capture_output=True, text=True, check=False)
+
+
+@pytest.fixture
+def running() -> Iterator[tuple[Path, str, "subprocess.Popen[str]"]]:
+    data = Path(tempfile.mkdtemp(prefix="red-thread-after-", dir="/var/tmp"))
+    data.chmod(0o755)
+    command = [str(PROJECT / "red-thread"), "start", "--no-demo", "--data", str(data), "--port", str(free_port())]
+    process = subprocess.Popen(
+        command, env=ours(), stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, start_new_session=True
+    )
+    assert process.stdout is not None
+    said = ""
+    while "Ctrl-C" not in said:
+        line = process.stdout.readline()
+        assert line, said
+        said += line
+    found = re.search(r"running at\s+(\S+)", said)
+    assert found, said
+    yield data, found[1], process
+    if process.poll() is None:
+        os.killpg(process.pid, signal.SIGINT)
+        process.communicate(timeout=40)
+    shutil.rmtree(data, ignore_errors=True)
+
+
+def processes_of(launcher: int) -> dict[str, int]:
+    """Web, worker and the database's first process, by what they are; children of the launcher."""
+    listed = subprocess.run(["ps", "-eo", "pid,ppid,args"], capture_output=True, text=True, check=True).stdout
+    children = [line.split(None, 2) for line in listed.splitlines()[1:]]
+    mine = {args: int(pid) for pid, parent, args in children if int(parent) == launcher}
+    names = {"web": "red_thread.cli web", "worker": "red_thread.cli worker", "database": "bin/postgres"}
+    return {name: pid for name, part in names.items() for args, pid in mine.items() if part in args}
+
+
+def health(address: str) -> dict[str, object]:
+    try:
+        with urllib.request.urlopen(f"{address}/health", timeout=5) as answer:
+            return json.load(answer)
+    except (OSError, urllib.error.URLError, ValueError):
+        return {}
+
+
+def wait_until(holds, seconds: float = 60) -> None:
+    for _ in range(int(seconds / 0.25)):
+        if holds():
+            return
+        time.sleep(0.25)
+    raise AssertionError("it did not come about in time")
+
+
+@pytest.mark.parametrize("part", ["web", "worker", "database"])
+def test_what_is_killed_is_started_again(running, part):
+    _, address, launcher = running
+    wait_until(lambda: health(address).get("worker") is True)
+    before = processes_of(launcher.pid)
+    os.kill(before[part], signal.SIGKILL)
+    wait_until(lambda: processes_of(launcher.pid).get(part) not in (None, before[part]))
+    wait_until(lambda: health(address) == {"status": "ok", "database": True, "worker": True})
+    assert launcher.poll() is None
+
+
+def test_a_launcher_that_is_killed_leaves_no_orphans_and_its_data_start_again(running):
+    data, address, launcher = running
+    wait_until(lambda: health(address).get("worker") is True)
+    parts = processes_of(launcher.pid)
+    assert set(parts) == {"web", "worker", "database"}
+    launcher.kill()
+    launcher.wait()
+    wait_until(lambda: not any(Path(f"/proc/{pid}").exists() for pid in parts.values()))
+    file = data.parent / f"{data.name}.backup"
+    done = tool("backup", str(file), "--data", str(data))
+    assert done.returncode == 0, done.stderr
+    other = Path(tempfile.mkdtemp(prefix="red-thread-restored-", dir="/var/tmp"))
+    other.chmod(0o755)
+    try:
+        restored = tool("restore", str(file), "--data", str(other))
+        assert "verified equal" in restored.stdout, restored.stderr
+        assert "not empty" in tool("restore", str(file), "--data", str(other)).stderr
+    finally:
+        file.unlink()
+        shutil.rmtree(other)
