@@ -20,6 +20,8 @@ async def test_a_correction_reaches_students_while_they_write(person):
     await expect(teacher.get_by_text("“paces” is now “metres”")).to_be_visible()
     await teacher.get_by_role("button", name="Push the change").click()
     await expect(teacher.get_by_role("button", name=re.compile(r"^Push to \d+ students"))).to_be_enabled()
+    await expect(teacher.get_by_text(re.compile("those who have it"))).to_be_visible()
+    await expect(teacher.get_by_text(re.compile(r"students lack it: give it to them too"))).to_be_visible()
     await expect(teacher.get_by_text("Count along ten of my brother's steps")).to_be_visible()
 
     typing = asyncio.create_task(
@@ -42,6 +44,10 @@ async def test_a_correction_reaches_students_while_they_write(person):
 
     await teacher.get_by_role("button", name="Back to the page").click()
     await expect(teacher.get_by_text("Nothing new")).to_be_visible()
+    await teacher.get_by_role("button", name="Push it to more").click()
+    await expect(teacher.get_by_text("has it already")).to_be_visible()
+    await push_now(teacher)
+    await teacher.get_by_role("button", name="Back to the page").click()
     await teacher.get_by_role("button", name="Push it to more").click()
     await expect(teacher.get_by_text("Everyone has it already, on the newest edition.")).to_be_visible()
     await expect(teacher.get_by_role("button", name="Nothing to push")).to_be_disabled()

@@ -13,6 +13,7 @@ import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 
+import psycopg
 import pytest
 
 from launcher.place import PROJECT
@@ -87,6 +88,23 @@ def test_what_is_killed_is_started_again(running, part):
     wait_until(lambda: processes_of(launcher.pid).get(part) not in (None, before[part]))
     wait_until(lambda: health(address) == {"status": "ok", "database": True, "worker": True})
     assert launcher.poll() is None
+
+
+def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_database_alone(running):
+    data, address, launcher = running
+    wait_until(lambda: health(address).get("worker") is True)
+    password = (data / "postgres" / "password").read_text().strip()
+    listed = subprocess.run(["ps", "-eo", "args"], capture_output=True, text=True, check=True).stdout
+    assert password not in listed
+    worker = processes_of(launcher.pid)["worker"]
+    given = dict(
+        part.split("=", 1) for part in Path(f"/proc/{worker}/environ").read_text().split("\0") if "=" in part
+    )
+    with psycopg.connect(given["RED_THREAD_DATABASE_URL"]) as connection:
+        found = connection.execute(
+            "SELECT rolsuper, rolcreatedb, rolcreaterole FROM pg_roles WHERE rolname = current_user"
+        ).fetchone()
+    assert found == (False, False, False)
 
 
 def test_a_launcher_that_is_killed_leaves_no_orphans_and_its_data_start_again(running):

@@ -6,7 +6,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy import text
-from sqlalchemy.exc import DBAPIError
+from sqlalchemy.exc import DataError, DBAPIError
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
 from red_thread.store.boards import BoardStore
@@ -26,6 +26,10 @@ _FORGET_FAILED = text("""
     WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
 """)
 Defer = Callable[[Any, int, int], Awaitable[None]]
+
+
+class NotStorable(Exception):
+    """A number that is no id of anything, or text that PostgreSQL cannot hold."""
 
 
 class JobQueue:
@@ -78,9 +82,12 @@ class Database:
 
     @asynccontextmanager
     async def begin(self, now: datetime | None = None) -> AsyncIterator[StoreUnit]:
-        """A transaction, committed at the end and undone by any exception."""
-        async with self.engine.begin() as connection:
-            yield StoreUnit(connection, now or datetime.now(UTC), self.defer)
+        """A transaction, committed at the end and undone by any exception. Raises NotStorable."""
+        try:
+            async with self.engine.begin() as connection:
+                yield StoreUnit(connection, now or datetime.now(UTC), self.defer)
+        except DataError as error:
+            raise NotStorable from error
 
     async def is_up(self) -> bool:
         try:

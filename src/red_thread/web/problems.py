@@ -3,11 +3,11 @@
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from sqlalchemy.exc import DataError
 from starlette.exceptions import HTTPException
 
 from red_thread.actions.refusals import NotReadable, Refused
 from red_thread.formats.problems import Unreadable
+from red_thread.store.database import NotStorable
 
 
 def problem(status: int, title: str, detail: str, hint: str = "") -> JSONResponse:
@@ -43,5 +43,5 @@ def add_problem_handlers(app: FastAPI) -> None:
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(Unreadable, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
-    app.add_exception_handler(DataError, _not_storable)
+    app.add_exception_handler(NotStorable, _not_storable)
     app.add_exception_handler(HTTPException, _http)

@@ -46,7 +46,7 @@
 		}}
 	>
 		<label class="grid gap-1">
-			<span class="text-soft">E-mail, or your school’s id</span>
+			<span class="text-soft">E-mail, or the name on your slip</span>
 			<input
 				class="rounded-md border border-line-strong bg-raised px-3 py-2"
 				autocomplete="username"
