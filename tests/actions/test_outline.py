@@ -1,5 +1,7 @@
 """The master's outline: making, renaming, moving, taking out, and back."""
 
+from datetime import UTC, datetime, timedelta
+
 import pytest
 
 from red_thread.actions.actor import Actor
@@ -15,6 +17,7 @@ from red_thread.actions.change_outline import (
 )
 from red_thread.actions.import_pages import ImportedPage, import_pages
 from red_thread.actions.look_at_master import look_at_master, look_at_page
+from red_thread.actions.master_past import go_back_to, look_at_master_past
 from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
@@ -205,3 +208,25 @@ async def test_what_is_brought_back_stands_before_what_was_added_meanwhile(schoo
         await restore_item(unit, school.teacher, kind, gone)
     found = (await outline_of(school)).replace(":", "").replace("/", "").split()
     assert found == ["Tides", "first", "gone", "new"]
+
+
+async def test_a_master_page_has_a_past_and_is_gone_back_in(school: School):
+    tides = await school.add_page("a:one")
+    start = datetime.now(UTC) + timedelta(hours=1)
+    for turn, words in enumerate(["one two", "one two three", "one", "one four"]):
+        async with school.database.begin(start + timedelta(minutes=8 * turn + 30 * (turn > 1))) as unit:
+            await save_master_page(unit, school.teacher, tides, page(f"a:{words}"), turn + 1)
+    async with school.database.begin() as unit:
+        told = await look_at_master_past(unit, school.teacher, tides)
+        assert [(moment.revision, moment.made_by) for moment in told] == [
+            (5, "Tess Teacher"),
+            (3, "Tess Teacher"),
+            (1, ""),
+        ]
+        assert told[1].changed == ("the title is now “Page”",) or "is new" in " ".join(told[1].changed)
+        back = await go_back_to(unit, school.teacher, tides, 3)
+        assert show(back.page.document) == "a:one two three"
+        forth = await go_back_to(unit, school.teacher, tides, 5)
+        assert show(forth.page.document) == "a:one four"
+        with pytest.raises(NotFound):
+            await go_back_to(unit, school.teacher, tides, 99)

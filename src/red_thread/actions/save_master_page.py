@@ -33,12 +33,12 @@ async def save_master_page(unit: Unit, actor: Actor, page_id: int, document: Any
     page = await require_master_page(unit, actor, page_id, lock=True)
     fresh = _titled(read_page(document))
     if revision == page.revision:
-        sent = await _save(unit, page, fresh, page.revision)
+        sent = await _save(unit, actor, page, fresh, page.revision)
         return SavedMasterPage(await _page(unit, page_id), sent)
     base = await unit.masters.page_state(page_id, revision) or common_page(page.document, fresh)
-    sent = await _save(unit, page, fresh, page.revision)
+    sent = await _save(unit, actor, page, fresh, page.revision)
     merged = without_knots((await aside(merge_windows, base, page.document, fresh)).page)
-    await _save(unit, page, _titled(merged), sent, before=fresh)
+    await _save(unit, actor, page, _titled(merged), sent, before=fresh)
     return SavedMasterPage(await _page(unit, page_id), sent)
 
 
@@ -46,12 +46,14 @@ def _titled(page: Node) -> Node:
     return page if (page.get("attrs") or {}).get("title", "").strip() else with_attributes(page, title="Untitled")
 
 
-async def _save(unit: Unit, page: MasterPage, fresh: Node, revision: int, before: Node | None = None) -> int:
+async def _save(
+    unit: Unit, actor: Actor, page: MasterPage, fresh: Node, revision: int, before: Node | None = None
+) -> int:
     """Stores a state if it differs from the one before; gives the revision that stands."""
     known = page.fingerprint if before is None else fingerprint(before)
     if fingerprint(fresh) == known:
         return revision
-    await unit.masters.save_page(page.id, fresh, revision + 1)
+    await unit.masters.save_page(page.id, fresh, revision + 1, actor.person_id)
     return revision + 1
 
 

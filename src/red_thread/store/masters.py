@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any, TypeAlias
 
-from sqlalchemy import bindparam, delete, insert, select, text, update
+from sqlalchemy import bindparam, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
@@ -13,6 +13,7 @@ from red_thread.actions.ports.masters import (
     MasterPage,
     OutlineItem,
     OutlineKind,
+    PastState,
     TakenOutItem,
 )
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
@@ -84,6 +85,20 @@ _ITEMS: dict[OutlineKind, Any] = {
 }
 
 
+# Of what is older than the last saves, a state gives way to one that followed within ten minutes.
+_THIN_STATES = text("""
+    DELETE FROM page_state s WHERE page_id = :page AND revision <= :old AND EXISTS (
+        SELECT FROM page_state n WHERE n.page_id = s.page_id AND n.revision > s.revision
+        AND n.made_at < s.made_at + interval '10 minutes')
+""")
+_PAST = text("""
+    SELECT s.revision, s.made_at, p.name AS made_by_name, s.document
+    FROM page_state s LEFT JOIN person p ON p.id = s.made_by
+    WHERE s.page_id = :page AND NOT EXISTS (
+        SELECT FROM page_state n WHERE n.page_id = s.page_id AND n.revision > s.revision
+        AND n.made_at < s.made_at + interval '10 minutes')
+    ORDER BY s.revision DESC LIMIT 200
+""")
 _TAKEN_OUT = text("""
     SELECT 'divider' AS kind, id, name, 0 AS pages, removed_at FROM divider
     WHERE master_id = :master AND removed_at > :since
@@ -248,7 +263,12 @@ class MasterStore:
         stored = found.scalar_one_or_none()
         return read(stored) if stored else None
 
-    async def save_page(self, page_id: int, document: Node, revision: int) -> None:
+    async def past(self, page_id: int) -> list[PastState]:
+        """The last state of each burst of writing, the newest first."""
+        found = await self.connection.execute(_PAST, {"page": page_id})
+        return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in found]
+
+    async def save_page(self, page_id: int, document: Node, revision: int, made_by: int) -> None:
         await self.connection.execute(
             update(t.Page)
             .where(t.Page.id == page_id)
@@ -260,14 +280,13 @@ class MasterStore:
                 changed_at=self.now,
             )
         )
-        await self._keep_state(page_id, revision, document)
+        await self._keep_state(page_id, revision, document, made_by)
 
-    async def _keep_state(self, page_id: int, revision: int, document: Node) -> None:
-        await self.connection.execute(
-            insert(t.PageState).values(page_id=page_id, revision=revision, document=written(document))
-        )
-        old = t.PageState.revision <= revision - _STATES_KEPT
-        await self.connection.execute(delete(t.PageState).where(t.PageState.page_id == page_id, old))
+    async def _keep_state(self, page_id: int, revision: int, document: Node, made_by: int) -> None:
+        made = {"document": written(document), "made_at": self.now, "made_by": made_by}
+        await self.connection.execute(insert(t.PageState).values(page_id=page_id, revision=revision, **made))
+        old = {"page": page_id, "old": revision - _STATES_KEPT}
+        await self.connection.execute(_THIN_STATES, old)
 
     async def editions(self, page_id: int) -> list[EditionInfo]:
         found = await self.connection.execute(_EDITIONS, {"page": page_id})

@@ -133,12 +133,14 @@ class Page(Table):
 
 
 class PageState(Table):
-    """The last saves of a master page, so that a late one from another window can be merged."""
+    """Saves of a master page: the last, with which late windows are merged, and of each older burst the last."""
 
     __tablename__ = "page_state"
     page_id: Mapped[int] = _to("page.id", key=True)
     revision: Mapped[int] = mapped_column(Integer, primary_key=True)
     document: Mapped[str]
+    made_at: Mapped[datetime] = _made_at()
+    made_by: Mapped[int | None]
 
 
 class Content(Table):

@@ -164,6 +164,15 @@ class MasterPageOut(Schema):
     revision: int
 
 
+class PastMomentOut(Schema):
+    """One line of a master page's past."""
+
+    revision: int
+    made_at: datetime
+    made_by: str
+    changed: list[str]
+
+
 class TakenOutOut(Schema):
     """Something that rests: for thirty days it can be had back. `pages`: how many it holds."""
 

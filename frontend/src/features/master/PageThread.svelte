@@ -4,9 +4,11 @@
 	import Sign from '../../thread/Sign.svelte';
 	import Button from '../../ui/Button.svelte';
 	import { count, day } from '../../ui/words';
+	import MasterPast from './MasterPast.svelte';
 	import type { MasterPageState } from './page.svelte';
 
 	let { page, master }: { page: MasterPageState; master: number } = $props();
+	let past = $state(false);
 	const latest = $derived(page.editions[0]);
 	const first = $derived(page.editions.at(-1)?.number);
 	const knotted = $derived(page.editions.reduce((all, edition) => all + edition.knotted, 0));
@@ -95,6 +97,12 @@
 			{/each}
 		{/if}
 	</ol>
+	<p class="mb-2 pl-8 text-[13px]">
+		<button type="button" class="text-soft underline hover:text-ink" onclick={() => (past = true)}
+			>How it came about</button
+		>
+	</p>
+	<MasterPast {page} bind:open={past} />
 	{#if students}
 		<p class="pl-8 text-[13px] text-soft">
 			Given out by mistake?

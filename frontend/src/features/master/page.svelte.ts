@@ -136,6 +136,20 @@ export class MasterPageState {
 		}
 	}
 
+	past() {
+		return ask(api.GET('/api/pages/{page_id}/past', { params: { path: { page_id: this.id } } }));
+	}
+
+	/** Back to a state of the page; gives the one that stood before, to go back to again. */
+	async goBack(revision: number): Promise<number> {
+		await this.save();
+		const before = this.#revision;
+		const path = { page_id: this.id, revision };
+		this.#take((await ask(api.POST('/api/pages/{page_id}/past/{revision}', { params: { path } }))).page);
+		this.#takeThread(await this.#get());
+		return before;
+	}
+
 	async addPicture(file: File, master: number): Promise<string> {
 		const { src } = await send<Schemas['PictureOut']>(`/api/masters/${master}/pictures`, file);
 		return src;

@@ -14,6 +14,7 @@ from red_thread.actions.change_outline import (
 )
 from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.look_at_master import look_at_master, look_at_masters, look_at_page, look_at_taken_out
+from red_thread.actions.master_past import go_back_to, look_at_master_past
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.actions.save_master_page import save_master_page
@@ -36,6 +37,7 @@ from red_thread.web.schemas import (
     OutlinePageOut,
     PagesReportOut,
     PageViewOut,
+    PastMomentOut,
     RenameItem,
     SavedPageOut,
     SavePage,
@@ -137,6 +139,19 @@ async def get_comparison(
 async def get_taken_out(master_id: int, unit: InUnit, actor: ByActor) -> list[TakenOutOut]:
     """What was taken out of the outline within thirty days."""
     return [TakenOutOut.model_validate(item) for item in await look_at_taken_out(unit, actor, master_id)]
+
+
+@router.get("/pages/{page_id}/past")
+async def get_past(page_id: int, unit: InUnit, actor: ByActor) -> list[PastMomentOut]:
+    """How a master page came about, newest first."""
+    return [PastMomentOut.model_validate(moment) for moment in await look_at_master_past(unit, actor, page_id)]
+
+
+@router.post("/pages/{page_id}/past/{revision}")
+async def post_go_back_to(page_id: int, revision: int, unit: InUnit, actor: ByActor) -> SavedPageOut:
+    """Brings a master page back to a state."""
+    saved = await go_back_to(unit, actor, page_id, revision)
+    return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
 
 
 @router.put("/pages/{page_id}")
