@@ -6,7 +6,9 @@
 	const KEYS = [
 		['↑ ↓', 'through the outline'],
 		['Enter', 'open the page'],
-		['X', 'choose a page, to push several'],
+		['X', 'choose a page, or all of a section, to push several'],
+		['Shift and click', 'choose all up to there'],
+		['← →', 'fold a section, and unfold it'],
 		['Alt ↑ ↓', 'move it up or down'],
 		['F2', 'rename it'],
 		['Delete', 'take it out; it rests for thirty days'],

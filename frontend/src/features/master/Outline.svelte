@@ -75,7 +75,10 @@
 			Enter: () => row.kind === 'page' && open(row),
 			F2: () => row.kind !== 'page' && (renaming = row.key),
 			Delete: () => void master.takeOut(row),
-			x: () => row.kind === 'page' && master.mark(row.id)
+			ArrowLeft: () => row.kind === 'section' && master.fold(row.id, true),
+			ArrowRight: () => row.kind === 'section' && master.fold(row.id, false),
+			x: () =>
+				row.kind === 'section' ? master.markSection(row.id) : row.kind === 'page' && master.mark(row.id)
 		};
 		const arrow = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
 		if (event.altKey && arrow) void move(row, arrow);
@@ -91,8 +94,11 @@
 
 	function click(event: MouseEvent, row: Row) {
 		focused = row.key;
-		if (row.kind !== 'page' || (event.target as HTMLElement).closest('button, input')) return;
-		if (event.ctrlKey || event.metaKey || event.shiftKey) master.mark(row.id);
+		if ((event.target as HTMLElement).closest('button, input')) return;
+		if (row.kind === 'section') return master.fold(row.id);
+		if (row.kind !== 'page') return;
+		if (event.shiftKey) master.markTo(row.id);
+		else if (event.ctrlKey || event.metaKey) master.mark(row.id);
 		else open(row);
 	}
 
@@ -115,6 +121,7 @@
 				aria-level={row.depth + 1}
 				aria-selected={row.kind === 'page' && row.id === page}
 				aria-label="{row.name}{row.given ? ', given out' : ''}{row.changed ? ', changed since' : ''}"
+				aria-expanded={row.kind === 'section' ? !master.folded.includes(row.id) : undefined}
 				data-key={row.key}
 				tabindex={row.key === first ? 0 : -1}
 				draggable={renaming !== row.key}
@@ -136,6 +143,7 @@
 					{row}
 					here={row.kind === 'page' && row.id === page}
 					marked={row.kind === 'page' && master.marked.includes(row.id)}
+					folded={row.kind === 'section' && master.folded.includes(row.id) ? pagesIn(row).length : null}
 					renaming={renaming === row.key}
 					choices={choicesFor(row)}
 					onrename={(name) => {

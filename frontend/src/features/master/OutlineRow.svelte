@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Sign from '../../thread/Sign.svelte';
+	import { count } from '../../ui/words';
 	import Menu from '../../ui/Menu.svelte';
 	import type { Row } from './rows';
 
@@ -9,10 +10,12 @@
 		here: boolean;
 		marked: boolean;
 		renaming: boolean;
+		/** Of a section that is folded: how many pages it hides. */
+		folded?: number | null;
 		choices: { words: string; keys?: string; run: () => void }[];
 		onrename: (name: string | null) => void;
 	}
-	let { row, here, marked, renaming, choices, onrename }: Props = $props();
+	let { row, here, marked, renaming, folded = null, choices, onrename }: Props = $props();
 
 	const indent = $derived(34 + Math.max(0, row.depth - 1) * 14 + (row.kind === 'page' ? 4 : 0));
 	const type = $derived(
@@ -72,6 +75,9 @@
 			/>
 		{:else}
 			<span class="min-w-0 grow truncate" title={row.name}>{row.name}</span>
+			{#if folded !== null}<span class="shrink-0 text-xs font-normal text-soft"
+					>{count(folded, 'page')}, folded</span
+				>{/if}
 			{#if marked}<span class="text-xs font-semibold">chosen</span>{/if}
 			{#if row.changed}<span class="shrink-0 text-xs font-normal text-soft">changed</span>{/if}
 			<Menu

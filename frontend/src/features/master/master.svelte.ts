@@ -9,6 +9,8 @@ export class MasterState {
 	view = $state.raw<Schemas['MasterViewOut'] | null>(null);
 	marked = $state<number[]>([]);
 	sought = $state('');
+	/** Sections whose pages are folded away. */
+	folded = $state<number[]>([]);
 	rows = $derived(this.view ? outlineRows(this.view) : []);
 	shown = $derived(this.#sift(this.rows));
 	/** What was done here, the newest last, each with how it is undone: for as long as the master is open. */
@@ -23,7 +25,7 @@ export class MasterState {
 
 	#sift(rows: Row[]): Row[] {
 		const words = this.sought.trim().toLowerCase();
-		if (!words) return rows;
+		if (!words) return rows.filter((row) => row.kind !== 'page' || !this.folded.includes(row.holder ?? 0));
 		return rows.filter((row) => row.kind !== 'needle' && row.name.toLowerCase().includes(words));
 	}
 
@@ -31,6 +33,30 @@ export class MasterState {
 		this.marked = this.marked.includes(page)
 			? this.marked.filter((one) => one !== page)
 			: [...this.marked, page];
+	}
+
+	/** Marks all from the page that was marked last to this one, as they stand in the outline. */
+	markTo(page: number) {
+		const pages = this.shown.filter((row) => row.kind === 'page').map((row) => row.id);
+		const [from, to] = [pages.indexOf(this.marked.at(-1) ?? page), pages.indexOf(page)];
+		const range = pages.slice(Math.min(from, to), Math.max(from, to) + 1);
+		this.marked = [...new Set([...this.marked, ...range])];
+	}
+
+	/** Marks all pages of a section, or lets them go if all are marked. */
+	markSection(section: number) {
+		const pages = this.rows
+			.filter((row) => row.kind === 'page' && row.holder === section)
+			.map((row) => row.id);
+		const all = pages.every((page) => this.marked.includes(page));
+		this.marked = all
+			? this.marked.filter((page) => !pages.includes(page))
+			: [...new Set([...this.marked, ...pages])];
+	}
+
+	fold(section: number, folded = !this.folded.includes(section)) {
+		this.folded = this.folded.filter((one) => one !== section);
+		if (folded) this.folded = [...this.folded, section];
 	}
 
 	get changedPages(): number[] {
