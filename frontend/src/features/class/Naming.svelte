@@ -1,5 +1,6 @@
 <!-- Asks for the name of a class, or for a colleague. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import Field from '../../ui/Field.svelte';
@@ -13,7 +14,8 @@
 	const TITLES = { new: 'An empty class', class: 'Another name', colleague: 'Invite a colleague' };
 
 	$effect(() => {
-		name = naming === 'class' ? (classes.shown?.name ?? '') : '';
+		const called = naming === 'class' ? untrack(() => classes.shown?.name ?? '') : '';
+		name = called;
 		email = '';
 	});
 

@@ -1,5 +1,6 @@
 <!-- Brings students in: a list of names or a roster, its plan, then the taking, which can be undone. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { api, ask, Problem, sendForm, type Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
@@ -26,12 +27,14 @@
 	let problem = $state.raw<Problem | null>(null);
 
 	$effect(() => {
-		if (open) {
-			name = here;
-			names = '';
-			file = plan = problem = null;
-		}
+		if (open) untrack(begin); // and not again when the classes have been loaded meanwhile
 	});
+
+	function begin() {
+		name = here;
+		names = '';
+		file = plan = problem = null;
+	}
 
 	const nothing = $derived(
 		(plan?.lines ?? []).every(
