@@ -111,6 +111,7 @@ async def test_a_class_comes_in_and_a_student_comes_with_a_code_on_a_phone(perso
     await expect(teacher.get_by_text("2 new")).to_be_visible()
     await teacher.get_by_role("button", name="Take 2 students in").click()
     await expect(teacher.get_by_text("2 students are in.")).to_be_visible()
+    await expect(teacher.get_by_role("button", name="9D", pressed=True)).to_be_visible()
     await teacher.get_by_role("button", name="Bring students in").click()
     await teacher.get_by_label("Roster file").set_input_files(chosen)
     await expect(teacher.get_by_text("2 there already")).to_be_visible()
