@@ -15,12 +15,13 @@
 </script>
 
 <Popover.Root>
-	<Popover.Trigger
-		aria-label="{label}: {words}"
-		class="cursor-pointer text-left {light
-			? 'border-b border-dotted border-line-strong font-medium'
-			: 'border-b-2 border-accent font-semibold'}">{words}</Popover.Trigger
-	>{after}
+	<Popover.Trigger aria-label="{label}: {words}" class="cursor-pointer text-left"
+		><span
+			class={light
+				? 'border-b border-dotted border-line-strong font-medium'
+				: 'border-b-2 border-accent font-semibold'}>{words}</span
+		>{after}</Popover.Trigger
+	>
 	<Popover.Portal>
 		<Popover.Content
 			align="start"

@@ -74,7 +74,7 @@
 				onblur={(event) => onrename(event.currentTarget.value)}
 			/>
 		{:else}
-			<span class="min-w-0 grow truncate" title={row.name}>{row.name}</span>
+			<span class="line-clamp-2 min-w-0 grow" title={row.name}>{row.name}</span>
 			{#if folded !== null}<span class="shrink-0 text-xs font-normal text-soft"
 					>{count(folded, 'page')}, folded</span
 				>{/if}
