@@ -34,7 +34,7 @@ class Wild:
 
     def edited(self, page: Node, hand: str) -> Node:
         page = copy.deepcopy(page)
-        deeds = [deed for deed in TEACHERS + STUDENTS if hand in deed.__annotations__.get("by", "ms")]
+        deeds = [deed for deed in TEACHERS + STUDENTS if deed.__annotations__.get("by", hand) == hand]
         for _ in range(self.random.randint(0, 5)):
             self.random.choice(deeds)(self, page, hand)
         return page

@@ -11,7 +11,7 @@ from red_thread.web.schemas import CodeOut, CodeSheetOut
 
 def code_sheet(title: str, settings: Settings, codes: Sequence[HandedCode], left_out: list[str]) -> CodeSheetOut:
     """A sheet of slips, one for each code."""
-    shown = [code_slip(handed, settings) for handed in codes]
+    shown = [code_slip(code, settings) for code in codes]
     return CodeSheetOut(class_name=title, address=f"{settings.public_url}/code", codes=shown, left_out=left_out)
 
 
