@@ -62,10 +62,13 @@ class Cluster:
             self._create()
         self._require_version()
         self.port = free_port(preferred_port)
-        self.run()
+        self.run(others=3)
 
-    def run(self) -> None:
-        """Starts the server on the port that it has, the first time or again."""
+    def run(self, others: int = 0) -> None:
+        """Starts the server on the port that it has, the first time or again.
+
+        others: how many other ports to try, should somebody have taken it between the looking and the starting.
+        """
         settings = [*_ROOMY, *(_FAST if self.throwaway else [])]
         settings += ["listen_addresses=127.0.0.1", f"port={self.port}", "unix_socket_directories="]
         command = [str(BINARIES / "postgres"), "-D", str(self.folder / "data")]
@@ -82,7 +85,15 @@ class Cluster:
             start_new_session=True,
             **_as_postgres(),
         )
-        self._wait()
+        if self._is_ready():
+            return
+        self.stop()
+        last = "\n".join((self.folder / "log").read_text(errors="replace").splitlines()[-6:])
+        if others and "Address already in use" in last:
+            self.port = free_port()
+            self.run(others - 1)
+            return
+        give_up(f"{last}\n\nPostgreSQL did not start; its log is {self.folder / 'log'}.")
 
     def _claim(self) -> None:
         try:
@@ -144,17 +155,17 @@ class Cluster:
             os.chown(made, owner.pw_uid, owner.pw_gid)
         made.rename(file)
 
-    def _wait(self) -> None:
+    def _is_ready(self) -> bool:
+        """Waits until the server answers; whether it ever did."""
         for _ in range(300):
             if self.server and self.server.poll() is not None:
-                break
+                return False
             ready = [str(BINARIES / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port)]
             if subprocess.run(ready, check=False).returncode == 0:
-                return
+                time.sleep(0.1)  # it may be another's server that answers there, and ours about to say so
+                return self.server is not None and self.server.poll() is None
             time.sleep(0.05)
-        self.stop()
-        last = "\n".join((self.folder / "log").read_text(errors="replace").splitlines()[-5:])
-        give_up(f"{last}\n\nPostgreSQL did not start; its log is {self.folder / 'log'}.")
+        return False
 
     def ensure_database(self, name: str = "red_thread") -> None:
         """The database and the role that owns it and nothing else; one of an earlier version is handed over to it."""

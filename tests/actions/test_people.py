@@ -269,7 +269,7 @@ async def test_a_picture_is_seen_by_those_it_is_for(school: School):
         assert now is not None
         image = {"type": "image", "attrs": {"id": "i", "src": f"/api/pictures/{shown}"}}
         document = {**now.document, "content": [*now.document["content"], image]}
-        await unit.masters.save_page(tides, document, 2)
+        await unit.masters.save_page(tides, document, 2, school.teacher.person_id)
     await school.push([tides], "9A", without=[ben])
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:

@@ -28,7 +28,8 @@ export class ClassesState {
 
 	async choose(id: number) {
 		this.chosen = id;
-		this.shown = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
+		const shown = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
+		if (this.chosen === id) this.shown = shown;
 	}
 
 	/** A sheet for all who lack a way in. */

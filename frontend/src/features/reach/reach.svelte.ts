@@ -38,6 +38,7 @@ export class ReachState {
 		this.chosen = id;
 		this.onlyBehind = false;
 		history.replaceState(history.state, '', `?class=${id}`);
-		this.board = await ask(api.GET('/api/classes/{class_id}/reach', { params: { path: { class_id: id } } }));
+		const board = await ask(api.GET('/api/classes/{class_id}/reach', { params: { path: { class_id: id } } }));
+		if (this.chosen === id) this.board = board; // an answer about a class that was left meanwhile is passed over
 	}
 }
