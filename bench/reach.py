@@ -75,7 +75,7 @@ async def _measured(made: District, pages: list[int]) -> list[Figure]:
         student = await walk_in(unit, found.person_id, demo=True)
     sizes: list[int] = []
     transport = httpx.ASGITransport(app)
-    async with httpx.AsyncClient(transport=transport, base_url="http://bench.test") as client:
+    async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
 
         async def ask(address: str, token: str) -> None:
             answer = await client.get(address, headers={"cookie": f"red_thread_session={token}"})
