@@ -5,7 +5,8 @@ from sqlalchemy import text
 
 from bench.district import District, district
 from bench.figures import Figure, in_turn
-from red_thread.actions.sign_in import walk_in
+from red_thread.actions.ports import Unit
+from red_thread.actions.sign_in import NewSession, begin_session
 from red_thread.store.notebooks import CONTENTS
 from red_thread.web.app import create_app
 
@@ -65,14 +66,20 @@ async def _ids(made: District, statement: str) -> list[int]:
         return list((await connection.execute(text(statement), {"master": made.master})).scalars())
 
 
+async def _signed_in(unit: Unit, person_id: int) -> NewSession:
+    person = await unit.people.person(person_id)
+    assert person is not None
+    return await begin_session(unit, person)
+
+
 async def _measured(made: District, pages: list[int]) -> list[Figure]:
     app = create_app(made.settings, made.database)
     async with made.database.begin() as unit:
-        session = await walk_in(unit, made.teacher.person_id, demo=True)
+        session = await _signed_in(unit, made.teacher.person_id)
         notebook = (await unit.pushes.audience([made.klass], [], made.master))[0]
         found = await unit.notebooks.get(notebook)
         assert found is not None
-        student = await walk_in(unit, found.person_id, demo=True)
+        student = await _signed_in(unit, found.person_id)
     sizes: list[int] = []
     transport = httpx.ASGITransport(app)
     async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
