@@ -74,7 +74,7 @@
 			End: () => focusRow(rows.at(-1)?.key),
 			Enter: () => row.kind === 'page' && open(row),
 			F2: () => row.kind !== 'page' && (renaming = row.key),
-			Delete: () => void master.takeOut(row),
+			Delete: () => void takeOut(row, rows[at + 1]?.key ?? rows[at - 1]?.key),
 			ArrowLeft: () => row.kind === 'section' && master.fold(row.id, true),
 			ArrowRight: () => row.kind === 'section' && master.fold(row.id, false),
 			x: () =>
@@ -85,6 +85,12 @@
 		else if (!event.altKey && !event.ctrlKey && !event.metaKey && steps[event.key]) steps[event.key]!();
 		else return;
 		event.preventDefault();
+	}
+
+	/** Takes out, and goes on at the neighbour: who works by keys is not thrown to the top of the page. */
+	async function takeOut(row: Row, neighbour: string | undefined) {
+		await master.takeOut(row);
+		focusRow(neighbour);
 	}
 
 	async function move(row: Row, step: -1 | 1) {
