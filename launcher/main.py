@@ -26,6 +26,9 @@ def main(arguments: list[str]) -> None:
     commands.add_parser("check", help="style, types, rooms, the generated client, the tests' share")
     commands.add_parser("bench", help="speed, as ratios to a baseline of the same run", add_help=False)
     commands.add_parser("fuzz", help="merges of made-up pages against the laws: --n, --seed", add_help=False)
+    commands.add_parser(
+        "faults", help="harm while people write and push: --seconds, --longest, --seed", add_help=False
+    )
     commands.add_parser("screenshots", help="make docs/screenshots anew from the demo")
     commands.add_parser("client", help="describe the API anew and generate the front end's client from it")
     for name, what in (
@@ -66,6 +69,11 @@ def _fuzz(options: argparse.Namespace, rest: list[str]) -> None:
     install_debian(database=False)
     install_python()
     raise SystemExit(_python("-m", "tests.properties.fuzz", *rest))
+
+
+def _faults(options: argparse.Namespace, rest: list[str]) -> None:
+    _prepare(browser=False)
+    raise SystemExit(_python("-m", "tests.faults", *rest))
 
 
 def _screenshots(options: argparse.Namespace, rest: list[str]) -> None:
@@ -109,6 +117,7 @@ _COMMANDS = {
     "check": _check,
     "bench": _bench,
     "fuzz": _fuzz,
+    "faults": _faults,
     "screenshots": _screenshots,
     "client": _client,
     "merge": _merge,

@@ -5,7 +5,7 @@ import pytest
 from red_thread.actions.actor import Actor
 from red_thread.actions.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.page_history import go_back, look_at_history
-from red_thread.actions.ports.notebooks import Window
+from red_thread.actions.ports.windows import Window
 from red_thread.actions.refusals import NotFound, OnlyInSpaces, PageRefused
 from red_thread.actions.save_copy import Save, save_copy
 from tests.notation import page, show

@@ -1,6 +1,5 @@
 """The launcher looks after what it started, and leaves nothing behind when it is killed itself."""
 
-import json
 import os
 import re
 import shutil
@@ -8,8 +7,6 @@ import signal
 import subprocess
 import tempfile
 import time
-import urllib.error
-import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -18,6 +15,7 @@ import pytest
 
 from launcher.place import PROJECT
 from launcher.postgres import free_port
+from tests.faults.application import health, processes_of
 
 pytestmark = pytest.mark.xdist_group("start")
 
@@ -52,23 +50,6 @@ def running() -> Iterator[tuple[Path, str, "subprocess.Popen[str]"]]:
         os.killpg(process.pid, signal.SIGINT)
         process.communicate(timeout=40)
     shutil.rmtree(data, ignore_errors=True)
-
-
-def processes_of(launcher: int) -> dict[str, int]:
-    """Web, worker and the database's first process, by what they are; children of the launcher."""
-    listed = subprocess.run(["ps", "-eo", "pid,ppid,args"], capture_output=True, text=True, check=True).stdout
-    children = [line.split(None, 2) for line in listed.splitlines()[1:]]
-    mine = {args: int(pid) for pid, parent, args in children if int(parent) == launcher}
-    names = {"web": "red_thread.cli web", "worker": "red_thread.cli worker", "database": "bin/postgres"}
-    return {name: pid for name, part in names.items() for args, pid in mine.items() if part in args}
-
-
-def health(address: str) -> dict[str, object]:
-    try:
-        with urllib.request.urlopen(f"{address}/health", timeout=5) as answer:
-            return json.load(answer)
-    except (OSError, urllib.error.URLError, ValueError):
-        return {}
 
 
 def wait_until(holds, seconds: float = 60) -> None:

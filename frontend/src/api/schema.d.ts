@@ -1975,7 +1975,10 @@ export interface components {
              */
             window_save: number;
         };
-        /** SavePage */
+        /**
+         * SavePage
+         * @description A master page and what it was begun from. `window`: the window that sends it, and the number of its save.
+         */
         SavePage: {
             /** Document */
             document: {
@@ -1983,6 +1986,13 @@ export interface components {
             };
             /** Revision */
             revision: number;
+            /** Window */
+            window?: string | null;
+            /**
+             * Window Save
+             * @default 0
+             */
+            window_save: number;
         };
         /**
          * SavedOut

@@ -8,7 +8,8 @@ from red_thread.actions.aside import aside
 from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_writer
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import CopyInfo, NewState, Window
+from red_thread.actions.ports.notebooks import CopyInfo, NewState
+from red_thread.actions.ports.windows import Window
 from red_thread.actions.read_page import read_page
 from red_thread.actions.refusals import OnlyInSpaces
 from red_thread.core.merge import common_page, merge_page, merge_windows

@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any, TypeAlias
 
-from sqlalchemy import bindparam, insert, select, text, update
+from sqlalchemy import bindparam, func, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
@@ -16,6 +16,7 @@ from red_thread.actions.ports.masters import (
     PastState,
     TakenOutItem,
 )
+from red_thread.actions.ports.windows import Window
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.page.answers import count_answers
 from red_thread.core.page.fingerprint import fingerprint
@@ -268,7 +269,15 @@ class MasterStore:
         found = await self.connection.execute(_PAST, {"page": page_id})
         return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in found]
 
-    async def save_page(self, page_id: int, document: Node, revision: int, made_by: int) -> None:
+    async def last_of_window(self, page_id: int, window: Window) -> int | None:
+        """The newest state that the window sent before the save it sends now."""
+        mine = t.PageState.page_id == page_id, t.PageState.window_id == window.id
+        before = t.PageState.window_save < window.save
+        return await self.connection.scalar(select(func.max(t.PageState.revision)).where(*mine, before))
+
+    async def save_page(
+        self, page_id: int, document: Node, revision: int, made_by: int, window: Window | None = None
+    ) -> None:
         await self.connection.execute(
             update(t.Page)
             .where(t.Page.id == page_id)
@@ -280,11 +289,9 @@ class MasterStore:
                 changed_at=self.now,
             )
         )
-        await self._keep_state(page_id, revision, document, made_by)
-
-    async def _keep_state(self, page_id: int, revision: int, document: Node, made_by: int) -> None:
         made = {"document": written(document), "made_at": self.now, "made_by": made_by}
-        await self.connection.execute(insert(t.PageState).values(page_id=page_id, revision=revision, **made))
+        sent = {"window_id": window.id, "window_save": window.save} if window is not None else {}
+        await self.connection.execute(insert(t.PageState).values(page_id=page_id, revision=revision, **made, **sent))
         old = {"page": page_id, "old": revision - _STATES_KEPT}
         await self.connection.execute(_THIN_STATES, old)
 

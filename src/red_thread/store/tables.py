@@ -141,6 +141,8 @@ class PageState(Table):
     document: Mapped[str]
     made_at: Mapped[datetime] = _made_at()
     made_by: Mapped[int | None]
+    window_id: Mapped[str | None]
+    window_save: Mapped[int | None]
 
 
 class Content(Table):

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 # Numbers as PostgreSQL can hold them: what is larger is no id of anything.
 Id = Annotated[int, Field(ge=0, le=2**63 - 1)]
 Revision = Annotated[int, Field(ge=0, le=2**31 - 1)]
+WindowName = Annotated[str, Field(pattern=r"^[\w-]{8,40}$")]
 
 
 class Schema(BaseModel):
@@ -207,8 +208,12 @@ class ComparisonOut(Schema):
 
 
 class SavePage(Schema):
+    """A master page and what it was begun from. `window`: the window that sends it, and the number of its save."""
+
     document: dict[str, Any]
     revision: Revision
+    window: WindowName | None = None
+    window_save: Revision = 0
 
 
 class StudentOut(Schema):
@@ -415,7 +420,7 @@ class SaveCopy(Schema):
     document: dict[str, Any]
     revision: Revision
     edition_id: Id
-    window: Annotated[str, Field(pattern=r"^[\w-]{8,40}$")] | None = None
+    window: WindowName | None = None
     window_save: Revision = 0
 
 

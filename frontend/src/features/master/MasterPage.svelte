@@ -3,7 +3,9 @@
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
+	import NotSaved from '../../ui/NotSaved.svelte';
 	import { attempt } from '../../ui/report';
+	import { whileOpen } from '../../ui/writing.svelte';
 	import type { MasterState } from './master.svelte';
 	import { MasterPageState } from './page.svelte';
 	import PageThread from './PageThread.svelte';
@@ -22,12 +24,19 @@
 	};
 	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
 	const saying = $derived(
-		{ saved: 'saved', saving: 'saving …', waiting: '…', kept: 'not saved yet; trying again' }[page.state]
+		{
+			saved: 'saved',
+			saving: 'saving …',
+			waiting: '…',
+			kept: 'not saved yet; trying again',
+			'signed-out': 'not saved',
+			refused: 'not saved'
+		}[page.state]
 	);
 
 	onMount(() => {
 		void attempt(() => page.load());
-		return () => void page.save();
+		return whileOpen(page);
 	});
 </script>
 
@@ -50,6 +59,7 @@
 						: 'everywhere'} ·
 					<span role="status">{saying}</span>
 				</p>
+				<NotSaved {page} />
 			</div>
 			<div class="grow">
 				<PageEditor

@@ -1,78 +1,69 @@
-/**
- * One master page: what the teacher types is saved as it is typed, and kept in this browser until it is acknowledged;
- * its own thread stands beside it. A save that was merged with a colleague's is taken in, or, while the teacher types
- * on, gone on from the state that was sent.
- */
-import { api, ask, Problem, send, type Schemas } from '../../api/client';
+/** One master page, open for writing; its own thread stands beside it. */
+import { api, ask, send, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
-import { report } from '../../ui/report';
-import { SaveLoop } from '../../ui/save-loop';
-import { forget, keep, keptAt, newWindow } from '../../ui/unsaved';
+import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
-const PAUSE = 600;
-const AGAIN = 5000;
-
-export class MasterPageState {
-	page = $state.raw<PageNode | null>(null);
+export class MasterPageState extends Writing {
 	editions = $state.raw<Schemas['EditionOut'][]>([]);
 	changed = $state.raw<Schemas['ChangeOut'][]>([]);
 	title = $state('');
 	section = $state(0);
-	state = $state<'saved' | 'saving' | 'waiting' | 'kept'>('saved');
 	facts = $derived<MarginFacts>(this.#facts());
-
-	#revision = 0;
-	#content: PageNode[] = [];
-	#window = newWindow();
-	#saving = new SaveLoop(PAUSE, () => this.#send());
 
 	constructor(
 		readonly id: number,
-		readonly onsaved: () => void
-	) {}
+		onsaved: () => void
+	) {
+		super(`page/${id}`, onsaved);
+	}
 
-	async load() {
-		await this.#sendWhatIsLeft();
+	protected async put(document: PageNode, from: From): Promise<Acknowledged> {
+		const began = { revision: from.revision, window: from.window, window_save: from.save };
+		const body = { document: document as never, ...began };
+		const { page, sent_revision } = await ask(api.PUT('/api/pages/{page_id}', { params: this.#here, body }));
+		return {
+			revision: page.revision,
+			sent_revision,
+			edition: 0,
+			document: page.document as unknown as PageNode
+		};
+	}
+
+	get #here() {
+		return { path: { page_id: this.id } };
+	}
+
+	protected async fetch() {
 		const view = await this.#get();
 		this.#take(view.page);
 		this.#takeThread(view);
 	}
 
-	/** Words of windows that were closed before they were saved. */
-	async #sendWhatIsLeft() {
-		for (const kept of keptAt(this.#place)) {
-			const attrs = { ...kept.attrs };
-			await this.#put({ type: 'doc', attrs, content: kept.content }, kept.revision);
-			forget(this.#place, kept.window);
-		}
+	protected async good() {
+		return (await this.#get()).page.document as unknown as PageNode;
 	}
 
-	get #place() {
-		return `page/${this.id}`;
-	}
-
-	#keep() {
-		const attrs = { ...this.page?.attrs, title: this.title };
-		const from = { revision: this.#revision, edition: 0, window: this.#window, save: 0 };
-		keep(this.#place, { attrs, content: this.#content, ...from });
-	}
-
-	#put(document: PageNode, revision: number) {
-		const params = { path: { page_id: this.id } };
-		return ask(api.PUT('/api/pages/{page_id}', { params, body: { document: document as never, revision } }));
+	protected async after() {
+		this.#takeThread(await this.#get());
 	}
 
 	#get() {
-		return ask(api.GET('/api/pages/{page_id}', { params: { path: { page_id: this.id } } }));
+		return ask(api.GET('/api/pages/{page_id}', { params: this.#here }));
 	}
 
 	#take(page: Schemas['MasterPageOut']) {
-		const document = page.document as unknown as PageNode;
-		this.page = document;
-		this.#content = document.content ?? [];
-		this.title = page.title;
+		this.show(page.document as unknown as PageNode);
 		this.section = page.section_id;
-		this.#revision = page.revision;
+		this.revision = page.revision;
+	}
+
+	protected show(page: PageNode) {
+		super.show(page);
+		this.title = String(page.attrs?.title ?? '');
+	}
+
+	protected attributes() {
+		return { ...this.page?.attrs, title: this.title };
 	}
 
 	#takeThread(view: Schemas['PageViewOut']) {
@@ -91,62 +82,22 @@ export class MasterPageState {
 		};
 	}
 
-	type(content: PageNode[]) {
-		this.#content = content;
-		this.#later();
-	}
-
 	retitle(title: string) {
 		this.title = title;
-		this.#later();
-	}
-
-	#later() {
-		this.state = 'waiting';
-		this.#keep();
-		this.#saving.typed();
-	}
-
-	/** Saves what is not saved yet. */
-	save(): Promise<void> {
-		return this.#saving.now();
-	}
-
-	async #send() {
-		this.state = 'saving';
-		const attrs = { ...this.page?.attrs, title: this.title };
-		const document = { type: 'doc', attrs, content: this.#content };
-		try {
-			const saved = await this.#put(document, this.#revision);
-			if (this.#saving.dirty) {
-				this.#revision = saved.sent_revision;
-				this.#keep();
-			} else {
-				this.#take(saved.page);
-				forget(this.#place, this.#window);
-			}
-			this.state = this.#saving.dirty ? 'waiting' : 'saved';
-			this.#takeThread(await this.#get());
-			this.onsaved();
-		} catch (error) {
-			this.#saving.dirty = true;
-			this.state = 'kept';
-			if (!(error instanceof Problem) || error.status !== 0) report(error);
-			this.#saving.soon(AGAIN);
-		}
+		this.later();
 	}
 
 	past() {
-		return ask(api.GET('/api/pages/{page_id}/past', { params: { path: { page_id: this.id } } }));
+		return ask(api.GET('/api/pages/{page_id}/past', { params: this.#here }));
 	}
 
 	/** Back to a state of the page; gives the one that stood before, to go back to again. */
 	async goBack(revision: number): Promise<number> {
 		await this.save();
-		const before = this.#revision;
+		const before = this.revision;
 		const path = { page_id: this.id, revision };
 		this.#take((await ask(api.POST('/api/pages/{page_id}/past/{revision}', { params: { path } }))).page);
-		this.#takeThread(await this.#get());
+		await this.after();
 		return before;
 	}
 

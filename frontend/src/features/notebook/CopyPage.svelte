@@ -7,6 +7,8 @@
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
 	import Button from '../../ui/Button.svelte';
+	import NotSaved from '../../ui/NotSaved.svelte';
+	import { whileOpen } from '../../ui/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';
 	import Past from './Past.svelte';
@@ -47,14 +49,7 @@
 
 	onMount(() => {
 		void attempt(() => copy.load());
-		const leave = () => void copy.save();
-		window.addEventListener('pagehide', leave);
-		window.addEventListener('online', leave);
-		return () => {
-			window.removeEventListener('pagehide', leave);
-			window.removeEventListener('online', leave);
-			void copy.save();
-		};
+		return whileOpen(copy);
 	});
 </script>
 
@@ -93,24 +88,7 @@
 						<Button go onclick={() => void attempt(() => copy.bringBack())}>Bring it back</Button>
 					</div>
 				{/if}
-				{#if copy.state === 'signed-out'}
-					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
-						<b>You are not signed in any more.</b> Your words are kept in this browser.
-						<a class="font-semibold underline" href="/sign-in?next={encodeURIComponent(location.pathname)}"
-							>Sign in again</a
-						>, and they are saved.
-					</p>
-				{:else if copy.state === 'refused' && copy.problem}
-					<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
-						<b>{copy.problem.message}</b>
-						{copy.problem.hint} All you wrote is kept in this browser.
-						<button
-							type="button"
-							class="font-semibold underline"
-							onclick={() => void attempt(() => copy.saveWordsAlone())}>Save the words alone</button
-						>
-					</p>
-				{/if}
+				<NotSaved page={copy} />
 				{#if copy.full !== null}
 					<p role="status" class="mb-5 rounded-md bg-lamp px-4 py-3">
 						<b>Much of this page was taken out.</b>

@@ -3,17 +3,7 @@ import type { PageNode } from '../../editor';
 import { CopyState } from './copy.svelte';
 import { keepFor, keptAt } from '../../ui/unsaved';
 
-// The client keeps the `fetch` that it finds when it is loaded, and asks by addresses without a host.
-const wire = vi.hoisted(() => {
-	const line = { answer: undefined as unknown as (request: Request) => Promise<Response> };
-	globalThis.Request = class extends Request {
-		constructor(input: RequestInfo | URL, init?: RequestInit) {
-			super(typeof input === 'string' ? new URL(input, 'http://red-thread.test') : input, init);
-		}
-	};
-	globalThis.fetch = (request) => line.answer(request as Request);
-	return line;
-});
+const wire = await vi.hoisted(async () => (await import('../../ui/wire.test-help')).wire);
 
 const words = (text: string): PageNode[] => [
 	{ type: 'paragraph', attrs: { id: 'a' }, content: [{ type: 'text', text }] }

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Protocol
 
+from red_thread.actions.ports.windows import Window
 from red_thread.core.page.answers import Answers
 from red_thread.core.page.delta import Delta
 from red_thread.core.page.history import Cause
@@ -53,14 +54,6 @@ class KnottedRow:
     person_name: str
     class_name: str
     document: Node
-
-
-@dataclass(frozen=True, slots=True)
-class Window:
-    """One window of a student's browser, by a name that it made up, and the number of its save."""
-
-    id: str
-    save: int
 
 
 @dataclass(frozen=True, slots=True)

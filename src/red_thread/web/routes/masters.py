@@ -16,6 +16,7 @@ from red_thread.actions.compare_editions import AS_IT_IS, compare_editions
 from red_thread.actions.look_at_master import look_at_master, look_at_masters, look_at_page, look_at_taken_out
 from red_thread.actions.master_past import go_back_to, look_at_master_past
 from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports.windows import Window
 from red_thread.actions.refusals import NotFound
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
@@ -157,7 +158,8 @@ async def post_go_back_to(page_id: int, revision: int, unit: InUnit, actor: ByAc
 @router.put("/pages/{page_id}")
 async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -> SavedPageOut:
     """Saves a master page; a late save is merged with what came in between."""
-    saved = await save_master_page(unit, actor, page_id, body.document, body.revision)
+    window = Window(body.window, body.window_save) if body.window is not None else None
+    saved = await save_master_page(unit, actor, page_id, body.document, body.revision, window)
     return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
 
 

@@ -10,7 +10,7 @@ from red_thread.actions.drawer import bring_back
 from red_thread.actions.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
 from red_thread.actions.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.permissions import require_reader
-from red_thread.actions.ports.notebooks import Window
+from red_thread.actions.ports.windows import Window
 from red_thread.actions.save_copy import Save, save_copy
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event

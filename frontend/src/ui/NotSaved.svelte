@@ -1,0 +1,26 @@
+<!-- Beside a page whose words the server did not take: why, and what can be done. -->
+<script lang="ts">
+	import { attempt } from './report';
+	import type { Writing } from './writing.svelte';
+
+	let { page }: { page: Writing } = $props();
+</script>
+
+{#if page.state === 'signed-out'}
+	<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
+		<b>You are not signed in any more.</b> Your words are kept in this browser.
+		<a class="font-semibold underline" href="/sign-in?next={encodeURIComponent(location.pathname)}"
+			>Sign in again</a
+		>, and they are saved.
+	</p>
+{:else if page.state === 'refused' && page.problem}
+	<p role="alert" class="mb-5 rounded-md bg-lamp px-4 py-3">
+		<b>{page.problem.message}</b>
+		{page.problem.hint} All you wrote is kept in this browser.
+		<button
+			type="button"
+			class="font-semibold underline"
+			onclick={() => void attempt(() => page.saveWordsAlone())}>Save the words alone</button
+		>
+	</p>
+{/if}
