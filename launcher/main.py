@@ -26,9 +26,7 @@ def main(arguments: list[str]) -> None:
     commands.add_parser("check", help="style, types, rooms, the generated client, the tests' share")
     commands.add_parser("bench", help="speed, as ratios to a baseline of the same run", add_help=False)
     commands.add_parser("fuzz", help="merges of made-up pages against the laws: --n, --seed", add_help=False)
-    commands.add_parser(
-        "faults", help="harm while people write and push: --seconds, --longest, --seed", add_help=False
-    )
+    commands.add_parser("faults", help="harm while people write: --seconds, --longest, --seed", add_help=False)
     commands.add_parser("screenshots", help="make docs/screenshots anew from the demo")
     commands.add_parser("client", help="describe the API anew and generate the front end's client from it")
     for name, what in (

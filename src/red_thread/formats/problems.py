@@ -8,7 +8,10 @@ class Unreadable(Exception):
 
     def __init__(self, name: str, why: str) -> None:
         self.name, self.why = name, why
-        super().__init__(f"{name}: {why}.")
+        super().__init__(name, why)  # both: it has to come whole out of the process that read the file
+
+    def __str__(self) -> str:
+        return f"{self.name}: {self.why}."
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,6 +1,5 @@
 """From uploaded files to actions: reading is done by `formats`, changing by `actions`."""
 
-import asyncio
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -16,6 +15,7 @@ from red_thread.formats.markdown import read_markdown
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
+from red_thread.web.limits import within_limits
 from red_thread.web.schemas import PagesReportOut, ProblemOut
 
 _NUMBER = re.compile(r"^\d+[-_. ]+")
@@ -31,7 +31,7 @@ class ReadRoster:
 
 async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
     """Reads a roster file, or a list of names. Raises Unreadable."""
-    roster = await asyncio.to_thread(read_roster, name, body, class_name)
+    roster = await within_limits(name, read_roster, name, body, class_name)
     listed = [Listed(c.name, s.name, s.email, s.outside_id) for c in roster.classes for s in c.students]
     if not listed and not roster.problems:
         raise Unreadable(name, "there is no student in it")
@@ -39,14 +39,16 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
 
 
 async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:
-    is_zip = body[:2] == b"PK"
-    files = await asyncio.to_thread(read_archive, name, body) if is_zip else {name: body}
-    pages, problems = await asyncio.to_thread(read_pages, files)
+    pages, problems = await within_limits(name, _read_upload, name, body)
     if not pages:
         why = problems[0].reason if problems else "there is no Markdown file in it"
         raise Unreadable(name, why)
     made = await import_pages(unit, actor, master_id, pages)
     return PagesReportOut(page_ids=made, problems=[ProblemOut.model_validate(p) for p in problems])
+
+
+def _read_upload(name: str, body: bytes) -> tuple[list[ImportedPage], list[Problem]]:
+    return read_pages(read_archive(name, body) if body[:2] == b"PK" else {name: body})
 
 
 def read_pages(files: Mapping[str, bytes]) -> tuple[list[ImportedPage], list[Problem]]:

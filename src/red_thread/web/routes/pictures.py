@@ -1,7 +1,5 @@
 """Pictures in and out."""
 
-import asyncio
-
 from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.add_picture import CleanPicture, add_to_copy, add_to_master, see_picture
@@ -9,6 +7,7 @@ from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.formats.pictures import clean_picture
 from red_thread.settings import Settings
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
+from red_thread.web.limits import within_limits
 from red_thread.web.schemas import PictureOut
 
 router = APIRouter(tags=["pictures"])
@@ -48,4 +47,4 @@ async def get_picture(picture_id: str, unit: InUnit, actor: ByActor) -> Response
 
 async def _clean(request: Request, settings: Settings) -> CleanPicture:
     upload = await read_file(request, settings)
-    return CleanPicture(*await asyncio.to_thread(clean_picture, upload.name, upload.body))
+    return CleanPicture(*await within_limits(upload.name, clean_picture, upload.name, upload.body))
