@@ -8,10 +8,16 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, merge, push, reach
+from bench import autosave, meanwhile, merge, push, reach
 from bench.figures import Figure
 
-BENCHMARKS = {"autosave": autosave.measure, "merge": merge.measure, "push": push.measure, "reach": reach.measure}
+BENCHMARKS = {
+    "autosave": autosave.measure,
+    "meanwhile": meanwhile.measure,
+    "merge": merge.measure,
+    "push": push.measure,
+    "reach": reach.measure,
+}
 
 
 def main() -> None:

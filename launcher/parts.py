@@ -7,7 +7,7 @@ from typing import Any
 
 from launcher.place import say
 
-SHORTEST, LONGEST = 0.5, 30.0  # seconds between two starts
+SHORTEST, LONGEST = 0.5, 8.0  # seconds between two starts
 WELL = 60.0  # seconds of life after which a part counts as well
 
 

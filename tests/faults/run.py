@@ -26,6 +26,7 @@ async def run(seconds: float, longest: float, seed: int) -> Verdict:
         await _write_meanwhile(school, harm, seconds)
         verdict = Verdict(harm.done, _figures(school, line))
         await look(school, application.address, verdict)
+        verdict.said = application.said if verdict.stuck else ""
         await line.close()
         return verdict
     finally:

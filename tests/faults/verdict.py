@@ -19,6 +19,7 @@ class Verdict:
     lost: list[str] = field(default_factory=list)
     doubled: list[str] = field(default_factory=list)
     stuck: list[str] = field(default_factory=list)
+    said: str = ""  # by the application, where something is stuck
 
     @property
     def good(self) -> bool:
@@ -30,7 +31,7 @@ class Verdict:
         for name in ("lost", "doubled", "stuck"):
             found: list[str] = getattr(self, name)
             lines.append(f"{name:<28} {len(found):>8}   {', '.join(found[:12])}")
-        return "\n".join(lines)
+        return "\n".join([*lines, self.said])
 
 
 async def look(school: School, address: str, verdict: Verdict) -> None:
@@ -53,8 +54,8 @@ async def _until_complete(near: Browser, school: School, address: str, verdict: 
         known = {push["id"]: push["status"] for push in pushes}
         verdict.stuck = [f"push {number}: {status}" for number, status in known.items() if status != "done"]
         verdict.stuck += [f"push {number} is gone" for number in school.teacher.pushes if number not in known]
-        if health(address).get("status") != "ok":
-            verdict.stuck.append("health")
+        if health(address) != {"status": "ok", "database": True, "worker": True}:
+            verdict.stuck.append(f"health: {health(address)}")
         if not verdict.stuck or clock.time() - began > PATIENCE:
             verdict.figures["pushes in the log"] = len(known)
             verdict.figures["complete after, seconds"] = round(clock.time() - began, 1)

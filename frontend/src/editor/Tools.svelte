@@ -80,6 +80,10 @@
 >
 	<div class="flex min-w-0 grow items-center gap-x-0.5 overflow-x-auto">
 		<Menu label="Kind of text" choices={shapes(editor)} class="{tool} font-semibold">{style}</Menu>
+		<Menu label="Put in" choices={inserts(editor, surroundings)} class="{tool} font-semibold">Put in …</Menu>
+		{#if inTable}
+			<Menu label="Table" choices={tableChoices(editor)} class="{tool} font-semibold">Table</Menu>
+		{/if}
 		{#each marks as mark (mark.name)}
 			<button
 				type="button"
@@ -91,10 +95,6 @@
 				onclick={mark.run}><mark.icon size={16} /></button
 			>
 		{/each}
-		{#if inTable}
-			<Menu label="Table" choices={tableChoices(editor)} class="{tool} font-semibold">Table</Menu>
-		{/if}
-		<Menu label="Put in" choices={inserts(editor, surroundings)} class="{tool} font-semibold">Put in …</Menu>
 	</div>
 	<button
 		type="button"

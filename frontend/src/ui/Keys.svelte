@@ -11,6 +11,7 @@
 		['← →', 'fold a section, and unfold it'],
 		['Alt ↑ ↓', 'move it up or down'],
 		['F2', 'rename it'],
+		['M', 'all that can be done with it'],
 		['Delete', 'take it out; it rests for thirty days'],
 		['Ctrl Z', 'undo, step by step'],
 		['/', 'find a page'],

@@ -5,7 +5,7 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import NotAllowed, NotFound
 
-GAVE_UP = "It was tried five times, and broke off each time. What was done stays done."
+GAVE_UP = "It was tried again and again, and broke off each time. What was done stays done."
 
 
 async def take_up_pushes(unit: Unit, actor: Actor) -> tuple[list[int], list[int]]:

@@ -24,7 +24,9 @@ class Jobs:
     def __init__(self, conninfo: str) -> None:
         self.app = App(connector=PsycopgConnector(conninfo=conninfo, min_size=1, max_size=4))
         self.transactions: Transactions | None = None
-        retry = RetryStrategy(max_attempts=5, exponential_wait=2)
+        # Every few seconds for a minute and more: a database that is away for a while must not make a push wait long
+        # when it is back, nor give up.
+        retry = RetryStrategy(max_attempts=25, wait=3)
         self._push: Any = self.app.task(name="run_push", retry=retry)(self._run_push)
 
         every_night = self.app.periodic(cron="17 3 * * *")

@@ -1,6 +1,7 @@
 """The web application."""
 
 import asyncio
+import os
 import signal
 from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager
@@ -37,6 +38,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.demo_people = demo_people or {}
     app.state.news = NewsHub(settings.database_url)
     app.state.tries = Tries(settings)
+    app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
     app.add_middleware(Guard, hosts=settings.hosts)
     for part in (session, people, masters, pushes, pull_backs, classes, notebooks, knots, pictures):

@@ -26,6 +26,16 @@ def database_of(request: Request) -> Database:
     return request.app.state.database
 
 
+async def _turn(request: Request) -> AsyncIterator[None]:
+    async with request.app.state.password_turns:
+        yield
+
+
+# Asked for before a transaction: work on a password takes a whole processor, and neither all processors nor all
+# connections go to those who sign in, however many come at once.
+InTurn = Annotated[None, Depends(_turn, scope="function")]
+
+
 async def _unit(database: Annotated[Database, Depends(database_of)]) -> AsyncIterator[Unit]:
     async with database.begin() as unit:
         yield unit

@@ -34,9 +34,7 @@ def _in_a_process(name: str, work: Callable[..., R], args: tuple[Any, ...], kwar
     far.close()
     try:
         if not near.poll(SECONDS):
-            raise Unreadable(
-                name, f"reading it took longer than {SECONDS} seconds; try a part of it"
-            )
+            raise Unreadable(name, f"reading it took longer than {SECONDS} seconds; try a part of it")
         outcome = near.recv()
     except EOFError:
         raise Unreadable(name, "it could not be read; try a smaller file, or a part of it") from None

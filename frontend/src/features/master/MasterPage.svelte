@@ -8,6 +8,7 @@
 	import { whileOpen } from '../../ui/writing.svelte';
 	import type { MasterState } from './master.svelte';
 	import { MasterPageState } from './page.svelte';
+	import PushIt from './PushIt.svelte';
 	import PageThread from './PageThread.svelte';
 
 	let { master, id }: { master: MasterState; id: number } = $props();
@@ -60,6 +61,8 @@
 					<span role="status">{saying}</span>
 				</p>
 				<NotSaved {page} />
+				<!-- Where the thread stands under the page, the next step stands here. -->
+				<p class="mb-5 lg:hidden"><PushIt {page} master={master.id} /></p>
 			</div>
 			<div class="grow">
 				<PageEditor

@@ -1,5 +1,6 @@
 <!-- The master: its outline at the side, one page in the middle. -->
 <script lang="ts">
+	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import { onMount } from 'svelte';
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
@@ -24,8 +25,18 @@
 </script>
 
 <div class="grid h-full grid-cols-1 md:grid-cols-[304px_minmax(0,1fr)]">
-	<div class="min-h-0 max-md:max-h-[45vh]"><Side {master} {page} /></div>
-	<main class="min-h-0 overflow-y-auto border-t border-line bg-paper md:border-t-0 md:border-l">
+	<!-- Where there is no room for both: the outline by its own address, a page by its. -->
+	<div class="min-h-0 {params.page ? 'max-md:hidden' : ''}"><Side {master} {page} /></div>
+	<main
+		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l {params.page || master.rows.length === 0
+			? ''
+			: 'max-md:hidden'}"
+	>
+		<a
+			href="/master/{master.id}"
+			class="inline-flex min-h-10 items-center gap-1 px-4 pt-2 font-semibold md:hidden"
+			><ChevronLeft size={16} /> All pages</a
+		>
 		{#if page && master.view}
 			{#key page}<MasterPage {master} id={page} />{/key}
 		{:else if master.view && master.rows.length === 0}

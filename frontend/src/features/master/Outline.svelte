@@ -1,5 +1,6 @@
 <!-- The master's outline: one tree, moved through and changed by mouse and by key. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { go } from '../../router';
 	import type { MasterState } from './master.svelte';
 	import OutlineRow from './OutlineRow.svelte';
@@ -25,12 +26,30 @@
 	const pagesIn = (row: Row) =>
 		master.rows.filter((one) => one.kind === 'page' && one.holder === row.id).map((one) => one.id);
 
-	// What is opened or made comes into sight, wherever it stands in a long outline.
+	// What is opened or made comes into sight, wherever it stands in a long outline, folded or not.
+	const holder = $derived(master.rows.find((row) => row.key === `page-${page}`)?.holder);
+	$effect(() => {
+		if (holder && untrack(() => master.folded.includes(holder))) master.fold(holder, false);
+	});
 	$effect(() => {
 		if (page && rows.length) {
 			list.querySelector(`[data-key="page-${page}"]`)?.scrollIntoView({ block: 'nearest' });
 		}
 	});
+
+	/** Goes into the rows by key: to the first page that is shown, and opens it if asked to. */
+	export function begin(opens: boolean) {
+		const found = rows.find((row) => row.kind === 'page') ?? rows[0];
+		if (opens && found?.kind === 'page') open(found);
+		focusRow(found?.key);
+	}
+
+	/** Opens a row's menu as its button would. */
+	function openMenu(row: Row) {
+		const button = list.querySelector<HTMLElement>(`[data-key="${row.key}"] [aria-haspopup]`);
+		button?.focus();
+		button?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+	}
 
 	function choicesFor(row: Row) {
 		const common = [
@@ -80,6 +99,10 @@
 			x: () =>
 				row.kind === 'section' ? master.markSection(row.id) : row.kind === 'page' && master.mark(row.id)
 		};
+		if (event.key === 'ContextMenu' || event.key === 'm' || (event.shiftKey && event.key === 'F10')) {
+			event.preventDefault();
+			return openMenu(row);
+		}
 		const arrow = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
 		if (event.altKey && arrow) void move(row, arrow);
 		else if (!event.altKey && !event.ctrlKey && !event.metaKey && steps[event.key]) steps[event.key]!();

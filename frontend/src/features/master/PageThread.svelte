@@ -1,11 +1,10 @@
 <!-- The page's own thread: what is not pushed yet at the top, then the editions and who stands on each. -->
 <script lang="ts">
-	import { go } from '../../router';
 	import Sign from '../../thread/Sign.svelte';
-	import Button from '../../ui/Button.svelte';
 	import { count, day } from '../../ui/words';
 	import MasterPast from './MasterPast.svelte';
 	import type { MasterPageState } from './page.svelte';
+	import PushIt from './PushIt.svelte';
 
 	let { page, master }: { page: MasterPageState; master: number } = $props();
 	let past = $state(false);
@@ -17,11 +16,6 @@
 
 	const compare = (one: number, other: number) =>
 		`/master/${master}/page/${page.id}/editions/${one}/${other}`;
-
-	async function push() {
-		await page.save();
-		go(`/master/${master}/push?pages=${page.id}`);
-	}
 </script>
 
 <section aria-labelledby="thread-title" class="pr-5">
@@ -32,7 +26,7 @@
 				<Sign name="loose" class="absolute -top-0.5 left-0 h-6 w-6" />
 				<p class="font-semibold">Not given out yet</p>
 				<p class="mb-3 text-[13px] text-soft">Nobody but teachers sees it.</p>
-				<Button go onclick={push}>Push this page</Button>
+				<PushIt {page} {master} />
 			</li>
 		{:else}
 			<li class="relative min-h-13 pb-6 pl-8">
@@ -47,7 +41,7 @@
 						{/if}
 					</ul>
 					<div class="flex flex-wrap items-center gap-3">
-						<Button go onclick={push}>Push the change</Button>
+						<PushIt {page} {master} />
 						<a class="text-[13px] text-soft underline hover:text-ink" href={compare(latest.number, 0)}
 							>Compare the two</a
 						>
@@ -55,7 +49,7 @@
 				{:else}
 					<p class="font-semibold">Nothing new</p>
 					<p class="mb-3 text-[13px] text-soft">The newest edition is what you see.</p>
-					<Button onclick={push}>Push it to more</Button>
+					<PushIt {page} {master} />
 				{/if}
 			</li>
 			{#if knotted}

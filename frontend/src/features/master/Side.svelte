@@ -20,12 +20,21 @@
 	let resting = $state(false);
 	let keysShown = $state(false);
 	let find: HTMLInputElement;
+	let outline: Outline;
 
 	const section = $derived(
 		master.rows.find((row) => row.kind === 'page' && row.id === page)?.holder ??
 			master.rows.findLast((row) => row.kind === 'section')?.id ??
 			null
 	);
+
+	/** From the place to find pages into what was found. */
+	function findKeys(event: KeyboardEvent) {
+		if (event.key === 'Escape') master.sought = '';
+		else if (event.key === 'ArrowDown' || event.key === 'Enter') outline.begin(event.key === 'Enter');
+		else return;
+		event.preventDefault();
+	}
 
 	function keys(event: KeyboardEvent) {
 		const target = event.target as HTMLElement;
@@ -56,7 +65,7 @@
 			class="min-w-0 grow bg-transparent py-1.5 outline-offset-4"
 			placeholder="Find a page"
 			aria-label="Find a page"
-			onkeydown={(event) => event.key === 'Escape' && (master.sought = '')}
+			onkeydown={findKeys}
 		/>
 		<kbd class="rounded border border-line px-1.5 text-[11px] text-soft">/</kbd>
 	</div>
@@ -68,14 +77,19 @@
 		{:else if master.shown.length === 0 && master.sought}
 			<p class="py-6 pl-4 text-soft">No page is called that.</p>
 		{/if}
-		<Outline {master} {page} onadd={(kind, holder, parent) => (asked = { kind, holder, parent })} />
+		<Outline
+			bind:this={outline}
+			{master}
+			{page}
+			onadd={(kind, holder, parent) => (asked = { kind, holder, parent })}
+		/>
 	</div>
 	{#if master.marked.length}
 		<div class="flex flex-wrap items-center gap-2 pt-2 pr-3.5">
 			<Button go onclick={() => go(`/master/${master.id}/push?pages=${master.marked.join('.')}`)}>
 				Push {count(master.marked.length, 'page')}
 			</Button>
-			<Button quiet onclick={() => (master.marked = [])}>Let go</Button>
+			<Button quiet onclick={() => master.choose([])}>Let go</Button>
 		</div>
 	{:else}
 		<div class="flex flex-wrap gap-1.5 pt-2 pr-3.5">

@@ -1,6 +1,7 @@
 /** The outline of a master, and what a teacher does to it. Each change tells how to undo it. */
 import { api, ask, send, type Schemas } from '../../api/client';
 import { attempt } from '../../ui/report';
+import { ALWAYS, HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
@@ -16,11 +17,23 @@ export class MasterState {
 	/** What was done here, the newest last, each with how it is undone: for as long as the master is open. */
 	#steps: { words: string; undo: () => Promise<void> }[] = [];
 
-	constructor(readonly id: number) {}
+	constructor(readonly id: number) {
+		this.marked = recallIds(HERE, `chosen/${id}`);
+		this.folded = recallIds(ALWAYS, `folded/${id}`);
+	}
 
 	async load() {
 		const path = { master_id: this.id };
 		this.view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		const there = new Set(this.view.pages.map((page) => page.id));
+		if (this.marked.some((page) => !there.has(page)))
+			this.choose(this.marked.filter((page) => there.has(page)));
+	}
+
+	/** The pages that are chosen, to be pushed together; remembered, so that Back finds them. */
+	choose(pages: number[]) {
+		this.marked = pages;
+		remember(HERE, `chosen/${this.id}`, pages);
 	}
 
 	#sift(rows: Row[]): Row[] {
@@ -30,9 +43,9 @@ export class MasterState {
 	}
 
 	mark(page: number) {
-		this.marked = this.marked.includes(page)
-			? this.marked.filter((one) => one !== page)
-			: [...this.marked, page];
+		this.choose(
+			this.marked.includes(page) ? this.marked.filter((one) => one !== page) : [...this.marked, page]
+		);
 	}
 
 	/** Marks all from the page that was marked last to this one, as they stand in the outline. */
@@ -40,7 +53,7 @@ export class MasterState {
 		const pages = this.shown.filter((row) => row.kind === 'page').map((row) => row.id);
 		const [from, to] = [pages.indexOf(this.marked.at(-1) ?? page), pages.indexOf(page)];
 		const range = pages.slice(Math.min(from, to), Math.max(from, to) + 1);
-		this.marked = [...new Set([...this.marked, ...range])];
+		this.choose([...new Set([...this.marked, ...range])]);
 	}
 
 	/** Marks all pages of a section, or lets them go if all are marked. */
@@ -49,14 +62,15 @@ export class MasterState {
 			.filter((row) => row.kind === 'page' && row.holder === section)
 			.map((row) => row.id);
 		const all = pages.every((page) => this.marked.includes(page));
-		this.marked = all
-			? this.marked.filter((page) => !pages.includes(page))
-			: [...new Set([...this.marked, ...pages])];
+		this.choose(
+			all ? this.marked.filter((page) => !pages.includes(page)) : [...new Set([...this.marked, ...pages])]
+		);
 	}
 
 	fold(section: number, folded = !this.folded.includes(section)) {
 		this.folded = this.folded.filter((one) => one !== section);
 		if (folded) this.folded = [...this.folded, section];
+		remember(ALWAYS, `folded/${this.id}`, this.folded);
 	}
 
 	get changedPages(): number[] {

@@ -68,7 +68,7 @@
 					aria-expanded={past.moments !== null}
 					onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
 				>
-					<Clock size={15} /> How it came about
+					<Clock size={15} /> <span class="max-sm:sr-only">How it came about</span>
 				</button>{/if}
 			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
 				{copy.page.attrs?.title}

@@ -3,6 +3,7 @@
 	import type { Snippet } from 'svelte';
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
+	import { HERE, remember } from '../../ui/remember';
 	import { Frame } from '../session';
 	import Outcomes from './Outcomes.svelte';
 	import type { PullBackState, PushState } from './push.svelte';
@@ -30,6 +31,7 @@
 	async function start() {
 		if (!push.plan || nothing || push.busy) return;
 		const started = await push.start();
+		if (started) remember(HERE, `chosen/${push.id}`, []);
 		if (started) go(`/master/${push.id}/pushes/${started}`);
 	}
 

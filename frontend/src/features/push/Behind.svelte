@@ -3,6 +3,8 @@
 	import type { Schemas } from '../../api/client';
 	import { differing } from '../../ui/differing';
 	import Wording from '../../ui/Wording.svelte';
+	import Folded from './Folded.svelte';
+	import Names from './Names.svelte';
 	import type { Outcome } from './outcomes';
 
 	interface Props {
@@ -21,16 +23,16 @@
 	const knots = $derived(outcome === 'conflicted' ? woven.filter((one) => one.conflicts.length) : []);
 	const absent = $derived(['gone', 'not-there', 'held'].includes(outcome));
 	const several = $derived(Object.keys(titles).length > 1);
-	const most = 300;
+	/** Page by page, in the order of the master; alike rows of one page stay apart only where their reasons differ. */
 	const groups = $derived(
 		rows.map((row) => ({
-			row,
-			people: row.notebook_ids
-				.slice(0, most)
-				.map((id) => ({ id, ...names.get(id), note: notes?.(row.page_id, id) })),
-			more: Math.max(0, row.notebook_ids.length - most)
+			page: row.page_id,
+			reason: row.reason,
+			people: row.notebook_ids.map((id) => ({ id, ...names.get(id), note: notes?.(row.page_id, id) }))
 		}))
 	);
+	/** Of many pages only the titles and counts stand there; the names come when they are asked for. */
+	const FEW = 3;
 </script>
 
 <div class="min-w-0">
@@ -53,32 +55,27 @@
 			lost.
 		</p>
 	{:else}
-		{#each groups as group, k (k)}
-			{#if several}<p class="mt-2 mb-1 font-semibold">{titles[group.row.page_id]}</p>{/if}
-			{#if group.row.reason}<p class="mb-1">{group.row.reason}</p>{/if}
-			<ul class="columns-2 gap-6 sm:columns-3">
-				{#each group.people as person, n (n)}
-					<li class="leading-6 {notes ? 'break-inside-avoid' : 'truncate'}">
-						{#if onread && !absent}
-							<button
-								type="button"
-								class="hover:underline"
-								title="Read this page of {person.person_name}"
-								onclick={() => onread(group.row.page_id, person.id)}>{person.person_name}</button
-							>
-						{:else}{person.person_name}{/if}
-						<span class="text-xs text-soft"
-							>{person.class_name}{#if person.note}&nbsp;· {person.note}{/if}</span
-						>
-					</li>
-				{/each}
-			</ul>
+		{#snippet behind(group: (typeof groups)[number])}
+			{#if group.reason}<p class="mb-1">{group.reason}</p>{/if}
+			<Names
+				people={group.people}
+				noted={notes !== undefined}
+				onread={onread && !absent ? (notebook) => onread(group.page, notebook) : undefined}
+			/>
 			{#if knotsOf && outcome === 'conflicted'}
-				<a class="mt-3 inline-block font-semibold underline" href={knotsOf(group.row.page_id)}
+				<a class="mt-3 inline-block font-semibold underline" href={knotsOf(group.page)}
 					>See both wordings, and untie for them</a
 				>
 			{/if}
-			{#if group.more}<p class="mt-1 text-soft">and {group.more.toLocaleString('en')} more</p>{/if}
+		{/snippet}
+		{#each groups as group, k (k)}
+			{#if !several}
+				{@render behind(group)}
+			{:else}
+				<Folded open={groups.length <= FEW} words={titles[group.page] ?? ''} count={group.people.length}>
+					{@render behind(group)}
+				</Folded>
+			{/if}
 		{/each}
 	{/if}
 </div>

@@ -14,7 +14,12 @@
 	const pages = (asked.get('pages') ?? '').split('.').filter(Boolean).map(Number);
 	const after = Number(asked.get('after'));
 
-	onMount(() => attempt(() => (after ? pull.loadAfter(pages, after) : pull.loadThere(pages))));
+	onMount(() =>
+		attempt(async () => {
+			if (await pull.loadSaid()) return;
+			await (after ? pull.loadAfter(pages, after) : pull.loadThere(pages));
+		})
+	);
 
 	const ready = $derived({
 		button: `Pull back from ${count(concerned(pull.plan?.rows ?? []), 'student')}`,

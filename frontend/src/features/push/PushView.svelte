@@ -10,7 +10,11 @@
 	const push = new PushState(Number((route.params as { master: string }).master));
 	const asked = new URLSearchParams(location.search).get('pages') ?? '';
 
-	onMount(() => attempt(() => push.loadAimed(asked.split('.').filter(Boolean).map(Number))));
+	onMount(() =>
+		attempt(async () => {
+			if (!(await push.loadSaid())) await push.loadAimed(asked.split('.').filter(Boolean).map(Number));
+		})
+	);
 
 	const ready = $derived({
 		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}`,

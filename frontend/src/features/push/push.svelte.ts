@@ -29,8 +29,36 @@ export abstract class SentenceState<P extends Plan> {
 	/** Does it; the id under which the log has it. */
 	protected abstract act(): Promise<number>;
 
+	/** Begins with what the address says; false if it says nobody. */
+	async loadSaid(): Promise<boolean> {
+		const said = new URLSearchParams(location.search);
+		const ids = (name: string) => (said.get(name) ?? '').split('.').filter(Boolean).map(Number);
+		if (!said.has('classes') && !said.has('students')) return false;
+		const [classes, singles, without] = [ids('classes'), ids('students'), ids('without')];
+		await this.#read(ids('pages'));
+		this.classes = classes.filter((id) => this.master?.classes.some((one) => one.id === id));
+		this.singles = singles.filter((id) => this.students.some((one) => one.notebook_id === id));
+		this.without = without.filter((id) => this.students.some((one) => one.notebook_id === id));
+		await this.replan();
+		return true;
+	}
+
+	/** The sentence as it stands goes into the address: Back and loading anew find it there. */
+	#say() {
+		const said = new URLSearchParams(location.search);
+		const parts = { pages: this.pages, classes: this.classes, students: this.singles, without: this.without };
+		for (const [name, ids] of Object.entries(parts)) said.set(name, ids.join('.'));
+		history.replaceState(history.state, '', `?${said}`);
+	}
+
 	/** `whom`: the notebooks to begin with; everyone's if it is not said. */
 	async load(pages: number[], whom?: Set<number>) {
+		await this.#read(pages);
+		if (whom) this.aim(whom);
+		await this.replan();
+	}
+
+	async #read(pages: number[]) {
 		const path = { master_id: this.id };
 		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
 		const known = new Set(this.master.pages.map((page) => page.id));
@@ -43,8 +71,6 @@ export abstract class SentenceState<P extends Plan> {
 			})
 		);
 		this.students = rosters.flat();
-		if (whom) this.aim(whom);
-		await this.replan();
 	}
 
 	/** Whole classes by their names, the others one by one. */
@@ -99,12 +125,14 @@ export abstract class SentenceState<P extends Plan> {
 		this.lacking = 0;
 		const now = this[what];
 		this[what] = now.includes(id) ? now.filter((one) => one !== id) : [...now, id];
+		this.#say();
 		void this.replan();
 	}
 
 	set(what: 'pages' | 'classes' | 'singles' | 'without', ids: number[]) {
 		this.lacking = 0;
 		this[what] = ids;
+		this.#say();
 		void this.replan();
 	}
 

@@ -20,6 +20,7 @@
 		[3 + 32 * 6, 'writing, how much'],
 		[2 + 8, 'behind'],
 		[3 + 16, 'knot'],
+		[5, 'in their drawer'],
 		[6, 'pulled back']
 	] as const;
 
@@ -56,6 +57,9 @@
 				</select>
 			</label>
 			<span class="grow"></span>
+			{#if reach.onlyBehind}
+				<Button go onclick={() => go(reach.pushAddress())}>Bring them up to date</Button>
+			{/if}
 			{#if reach.behind.length}
 				<Button aria-pressed={reach.onlyBehind} onclick={() => (reach.onlyBehind = !reach.onlyBehind)}>
 					{reach.onlyBehind

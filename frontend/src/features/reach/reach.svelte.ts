@@ -26,6 +26,14 @@ export class ReachState {
 
 	constructor(readonly master: number) {}
 
+	/** Where what these students are behind with is pushed to them. */
+	pushAddress(): string {
+		const behind = this.rows.filter(({ k }) => this.behind.some((one) => cellOf(one.cells[k]!).behind));
+		const pages = behind.map(({ page }) => page.id).join('.');
+		const whom = this.behind.map((one) => one.id).join('.');
+		return `/master/${this.master}/push?pages=${pages}&students=${whom}`;
+	}
+
 	async load() {
 		const path = { master_id: this.master };
 		this.classes = (await ask(api.GET('/api/masters/{master_id}', { params: { path } }))).classes;

@@ -6,7 +6,7 @@ from red_thread.actions.begin_school import Beginning, add_course, begin_school,
 from red_thread.actions.own_account import change_password, end_session, look_at_sessions
 from red_thread.actions.refusals import BegunAlready
 from red_thread.web.code_sheet import code_slip
-from red_thread.web.dependencies import COOKIE, ByActor, InSettings, InUnit
+from red_thread.web.dependencies import COOKIE, ByActor, InSettings, InTurn, InUnit
 from red_thread.web.routes.session import begun
 from red_thread.web.schemas import (
     AddedOut,
@@ -35,7 +35,7 @@ async def get_begin(code: str, request: Request, unit: InUnit) -> None:
 
 @router.post("/begin", status_code=201)
 async def post_begin(
-    body: Begin, request: Request, response: Response, unit: InUnit, settings: InSettings
+    turn: InTurn, body: Begin, request: Request, response: Response, unit: InUnit, settings: InSettings
 ) -> BegunOut:
     """The first teacher of a school, signed in, with a course."""
     tries: Tries = request.app.state.tries
@@ -65,7 +65,7 @@ async def post_teacher(
 
 
 @router.put("/session/password", status_code=204)
-async def put_password(body: ChangePassword, request: Request, unit: InUnit, actor: ByActor) -> None:
+async def put_password(turn: InTurn, body: ChangePassword, request: Request, unit: InUnit, actor: ByActor) -> None:
     """A new password of one's own; it ends one's other sessions."""
     await change_password(unit, actor, body.old, body.new, request.cookies[COOKIE])
 

@@ -6,7 +6,7 @@ from red_thread.actions.ports.people import Person
 from red_thread.actions.refusals import CodeNotGood, SignInFailed
 from red_thread.actions.sign_in import NewSession, sign_in, sign_out, use_code, walk_in
 from red_thread.settings import Settings
-from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InUnit
+from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InTurn, InUnit
 from red_thread.web.schemas import PersonOut, SessionOut, SignIn, UseCode, WalkerOut, WalkIn, WelcomeOut
 from red_thread.web.tries import Tries
 
@@ -33,7 +33,7 @@ async def get_session(session: InSession, settings: InSettings) -> SessionOut:
 
 @router.post("/session")
 async def post_session(
-    body: SignIn, request: Request, response: Response, unit: InUnit, settings: InSettings
+    turn: InTurn, body: SignIn, request: Request, response: Response, unit: InUnit, settings: InSettings
 ) -> SessionOut:
     """Signs in with name and password."""
     tries: Tries = request.app.state.tries
@@ -48,7 +48,7 @@ async def post_session(
 
 @router.post("/session/code")
 async def post_code(
-    body: UseCode, request: Request, response: Response, unit: InUnit, settings: InSettings
+    turn: InTurn, body: UseCode, request: Request, response: Response, unit: InUnit, settings: InSettings
 ) -> SessionOut:
     """Signs in with a one-time code and sets the password."""
     tries: Tries = request.app.state.tries
