@@ -47,13 +47,18 @@
 	<div class="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_272px]">
 		<div class="flex min-w-0 flex-col px-4 pt-10 sm:pr-8 sm:pl-10">
 			<div class="pl-[22px] sm:pl-[34px]">
-				<input
-					class="w-full bg-transparent font-serif text-[30px] leading-tight font-semibold tracking-tight"
+				<textarea
+					class="block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[26px] leading-snug font-semibold tracking-tight sm:text-[30px]"
+					rows="1"
 					aria-label="Title of the page"
 					value={page.title}
-					oninput={(event) => page.retitle(event.currentTarget.value)}
-					onkeydown={(event) => event.key === 'Enter' && editor?.commands.focus('start')}
-				/>
+					oninput={(event) => page.retitle(event.currentTarget.value.replace(/\s*\n\s*/g, ' '))}
+					onkeydown={(event) => {
+						if (event.key !== 'Enter') return;
+						event.preventDefault();
+						editor?.commands.focus('start');
+					}}
+				></textarea>
 				<p class="mb-5 text-[13px] text-soft">
 					{section} · students may write {page.page.attrs?.writing === 'spaces'
 						? 'in its spaces'

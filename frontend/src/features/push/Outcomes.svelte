@@ -33,19 +33,18 @@
 				<button
 					type="button"
 					aria-pressed={shown === outcome}
-					class="grid w-full grid-cols-[32px_52px_1fr] items-center rounded-md py-2 pr-2 pl-1 text-left aria-pressed:bg-accent-wash"
+					class="grid w-full grid-cols-[32px_minmax(52px,auto)_1fr] items-center rounded-md py-2 pr-2 pl-1 text-left aria-pressed:bg-accent-wash"
 					onclick={() => (chosen = outcome)}
 				>
 					<Sign name={told.sign} color={told.color} class="h-6 w-6" />
 					<b class="pr-2.5 text-right font-serif text-xl">{counts[outcome]?.toLocaleString('en')}</b>
-					<span
-						>{told.words}<small class="block text-[12.5px] text-soft"
-							>{told.under}{pages > 1 ? `, ${count(pages, 'page')} counted one by one` : ''}</small
-						></span
-					>
+					<span>{told.words}<small class="block text-[12.5px] text-soft">{told.under}</small></span>
 				</button>
 			</li>
 		{/each}
+		{#if pages > 1}<li class="pt-2 pl-1 text-[12.5px] text-soft">
+				{count(pages, 'page')}, each counted for each student
+			</li>{/if}
 	</ul>
 	{#if shown}
 		<Behind

@@ -1,0 +1,150 @@
+"""A teacher who works by keys, one who chose fifty pages and goes back, and those who have little room."""
+
+import re
+
+import pytest
+from playwright.async_api import Page, expect
+
+from tests.e2e.running import PHONE
+from tests.e2e.steps import open_master_page, open_notebook_page, type_into
+
+CHOSEN = re.compile("^Push \\d+ pages?$")
+
+
+def row(page: Page, name: str):
+    return page.get_by_role("treeitem", name=re.compile(f"^{re.escape(name)}(,|$)")).first
+
+
+async def test_the_outline_by_key(person):
+    teacher = await person("Ngozi")
+    section = row(teacher, "Rock pools")
+    await section.focus()
+    await teacher.keyboard.press("ArrowLeft")
+    await expect(row(teacher, "Pool survey")).to_have_count(0)
+    await expect(section).to_have_attribute("aria-expanded", "false")
+    await teacher.reload()
+    await expect(row(teacher, "Pool survey")).to_have_count(0)
+    await teacher.get_by_label("Find a page").fill("who eats")
+    await teacher.keyboard.press("Enter")
+    await expect(teacher.get_by_label("Title of the page")).to_have_value("Who eats whom")
+    await teacher.get_by_label("Find a page").fill("")
+    await expect(row(teacher, "Who eats whom")).to_be_visible()  # what is opened is unfolded
+    await teacher.get_by_label("Find a page").fill("limpet")
+    await teacher.keyboard.press("ArrowDown")
+    await expect(row(teacher, "Limpet, drawn three ways")).to_be_focused()
+    await teacher.keyboard.press("m")
+    await expect(teacher.get_by_role("menuitem", name="Push this page")).to_be_visible()
+    await teacher.keyboard.press("Escape")
+    await teacher.get_by_label("Find a page").fill("")
+    await row(teacher, "Rock pools").focus()
+    await teacher.keyboard.press("?")
+    await expect(teacher.get_by_role("dialog", name="Keys")).to_be_visible()
+    await teacher.keyboard.press("Escape")
+
+
+async def test_what_was_chosen_is_there_after_going_back(person):
+    teacher = await person("Ngozi")
+    await row(teacher, "How to look into a pool").focus()
+    await teacher.keyboard.press("x")
+    await row(teacher, "Pool survey").click(modifiers=["Shift"])
+    await expect(teacher.get_by_role("button", name="Push 3 pages")).to_be_visible()
+    await row(teacher, "Rock pools").focus()
+    await teacher.keyboard.press("x")
+    all_of_it = await teacher.get_by_role("button", name=CHOSEN).inner_text()
+    await teacher.get_by_role("button", name=CHOSEN).click()
+    await teacher.get_by_role("button", name=re.compile("^Students:")).click()
+    await teacher.get_by_role("list", name="Classes").get_by_role("checkbox", name="9C").click()
+    await teacher.keyboard.press("Escape")
+    sentence = teacher.get_by_role("button", name=re.compile("^Students: 9A and 9B"))
+    await expect(sentence).to_be_visible()
+    await teacher.reload()
+    await expect(sentence).to_be_visible()
+    titles = teacher.locator("summary")
+    await expect(titles.nth(3)).to_be_visible()  # folded: names are drawn when they are asked for
+    names = teacher.locator("details li")
+    await expect(names).to_have_count(0)
+    await titles.first.click()
+    await expect(names.filter(has_text="9A").first).to_be_visible()
+    await teacher.go_back()
+    await expect(teacher.get_by_role("button", name=all_of_it)).to_be_visible()
+    await teacher.get_by_role("button", name="Let go").click()
+    await expect(teacher.get_by_role("button", name=CHOSEN)).to_have_count(0)
+
+
+async def test_what_was_taken_out_rests_and_is_undone_long_after(person):
+    teacher = await person("Jonas")
+    await teacher.get_by_role("button", name="New section").click()
+    await teacher.get_by_label(re.compile("^Its name")).fill("By mistake")
+    await teacher.keyboard.press("Enter")
+    await row(teacher, "By mistake").focus()
+    await teacher.keyboard.press("Delete")
+    await expect(row(teacher, "By mistake")).to_have_count(0)
+    assert await teacher.evaluate("document.activeElement.getAttribute('role')") == "treeitem"
+    await teacher.get_by_text("is out of the master").wait_for(state="detached", timeout=20_000)
+    await teacher.keyboard.press("Control+z")
+    await expect(row(teacher, "By mistake")).to_be_visible()
+    await row(teacher, "By mistake").focus()
+    await teacher.keyboard.press("Delete")
+    await expect(row(teacher, "By mistake")).to_have_count(0)
+    await teacher.reload()
+    await teacher.get_by_role("button", name="More about the master").click()
+    await teacher.get_by_role("menuitem", name="What was taken out").click()
+    await teacher.get_by_role("listitem").filter(has_text="By mistake").get_by_role("button").click()
+    await teacher.keyboard.press("Escape")
+    await expect(row(teacher, "By mistake")).to_be_visible()
+
+
+async def test_select_all_takes_the_answer_first_then_the_page(person):
+    student = await person("Isla")
+    await open_notebook_page(student, "The rule of twelfths")
+    await type_into(student, ".space-body p", "Two metres")
+    chosen = "window.getSelection().toString().trim()"
+    await student.keyboard.press("Control+a")
+    answer = await student.evaluate(chosen)
+    assert answer.endswith("Two metres")
+    assert "rule of thumb" not in answer
+    await student.keyboard.press("Control+a")
+    assert "rule of thumb" in await student.evaluate(chosen)
+
+
+async def test_behind_leads_to_the_push_that_mends_it(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_role("link", name="Reach").click()
+    await teacher.get_by_role("button", name="9B", exact=True).click()
+    await teacher.get_by_role("button", name=re.compile("students? (is|are) behind")).click()
+    await teacher.get_by_role("button", name="Bring them up to date").click()
+    await expect(teacher.get_by_role("button", name=re.compile("^Push to \\d+ student"))).to_be_enabled()
+
+
+@pytest.mark.parametrize("size", [(768, 1024), (640, 400), PHONE])
+async def test_the_page_and_its_next_step_are_in_sight(person, size):
+    teacher = await person("Ngozi", size)
+    outline = teacher.get_by_role("tree", name="Outline")
+    await expect(outline).to_be_visible()
+    box = await outline.locator("xpath=..").bounding_box()
+    assert box is not None
+    assert box["height"] > 120, "the outline has room to be read in"
+    await open_master_page(teacher, "The strandline after a storm")
+    push = teacher.get_by_role("button", name="Push the change").first
+    await expect(push).to_be_in_viewport()
+    title = teacher.get_by_label("Title of the page")
+    assert await title.evaluate("e => e.scrollWidth <= e.clientWidth && e.scrollHeight <= e.clientHeight + 6")
+    if size[0] < 768:
+        await teacher.get_by_role("link", name="All pages").click()
+        await expect(outline).to_be_visible()
+
+
+async def test_on_a_phone_a_table_can_be_put_in_and_gets_rows(person):
+    student = await person("Jonah", PHONE)
+    await open_notebook_page(student, "What pulls the sea")
+    await student.locator(".page-body p").last.click()
+    tools = student.get_by_role("toolbar", name="Writing")
+    put_in = tools.get_by_role("button", name="Put in")
+    await expect(put_in).to_be_in_viewport(ratio=1)
+    await put_in.click()
+    await student.get_by_role("menuitem", name="Table", exact=True).click()
+    await student.locator(".page-body td").last.click()
+    rows = await student.locator(".page-body tr").count()
+    await tools.get_by_role("button", name="Table").click()
+    await student.get_by_role("menuitem", name="Add a row below").click()
+    await expect(student.locator(".page-body tr")).to_have_count(rows + 1)
