@@ -67,7 +67,7 @@
 			aria-label="Find a page"
 			onkeydown={findKeys}
 		/>
-		<kbd class="rounded border border-line px-1.5 text-[11px] text-soft">/</kbd>
+		<kbd class="rounded border border-line px-1.5 text-[11px] text-soft max-sm:hidden">/</kbd>
 	</div>
 	<div class="min-h-0 grow overflow-y-auto pr-3.5 pb-4">
 		{#if master.view && master.rows.length === 0}

@@ -58,6 +58,7 @@
 				</Button>
 				<Button onclick={() => history.back()}>Not now</Button>
 				<span class="text-soft" role="status">{told.beside}</span>
+				{#if !nothing}<span class="text-soft max-sm:hidden"><kbd>Ctrl Enter</kbd></span>{/if}
 			</footer>
 		{/if}
 	</div>

@@ -18,7 +18,7 @@
 
 	const ready = $derived({
 		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}`,
-		beside: 'Nothing has happened yet. Ctrl and Enter pushes.'
+		beside: 'Nothing has happened yet.'
 	});
 	const idle = { button: 'Nothing to push', beside: 'Everyone has it already, on the newest edition.' };
 </script>
