@@ -23,7 +23,6 @@ from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
 from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, holds_demo, prepare_data
 from red_thread.formats.explained import explained_as_text
-from red_thread.jobs.queue import DEAD_AFTER, HEARTBEAT
 from red_thread.main import make_database
 from red_thread.settings import PROJECT, load_settings
 from red_thread.shell import add_teacher_from_shell, reset_password
@@ -103,15 +102,7 @@ async def _work() -> None:
     database, jobs = make_database(load_settings())
     gc.freeze()  # merging makes much and keeps nothing: what is loaded need not be looked through each time
     async with jobs.app.open_async():
-        looking_after = asyncio.create_task(jobs.look_after_pushes())
-        await jobs.app.run_worker_async(
-            concurrency=2,
-            delete_jobs="successful",
-            shutdown_graceful_timeout=5,
-            update_heartbeat_interval=HEARTBEAT,
-            stalled_worker_timeout=DEAD_AFTER,
-        )
-        looking_after.cancel()
+        await jobs.work()
     await database.close()
 
 

@@ -4,6 +4,7 @@ from collections.abc import AsyncIterator
 from datetime import UTC, datetime, timedelta
 
 import pytest
+from procrastinate.worker import Worker
 
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.refusals import NotAllowed
@@ -84,3 +85,19 @@ async def test_the_pushes_of_one_course_wait_for_no_others(queued: School):
         locks = set(found.scalars())
     assert locks == {f"master:{queued.master}", f"master:{other.master}"}
     assert first != other_push
+
+
+async def test_a_job_that_a_living_worker_forgot_is_taken_up(queued: School, database_url):
+    """As where the database dies just as a job is fetched or ends: it counts as running, and nobody runs it."""
+    push_id = await begun(queued)
+    jobs = Jobs(database_url)
+    jobs.transactions = queued.database.begin
+    async with jobs.app.open_async():
+        jobs._worker = Worker(jobs.app)
+        jobs._worker.worker_id = await jobs.app.job_manager.register_worker()
+        mine = f"status = 'doing', worker_id = {jobs._worker.worker_id}"
+        await change_jobs(queued, f"UPDATE procrastinate_jobs SET {mine}")
+        await jobs.take_up_unfinished()
+        assert await jobs_of(queued, push_id) == ["doing"], "it may just have been fetched"
+        await jobs.take_up_unfinished()
+        assert await jobs_of(queued, push_id) == ["todo"]

@@ -1,12 +1,14 @@
 """The queue, on the application's own PostgreSQL."""
 
 import asyncio
+from datetime import UTC, datetime
 from typing import Any
 
 import psycopg
 import structlog
-from procrastinate import App, PsycopgConnector, RetryStrategy
+from procrastinate import App, JobContext, PsycopgConnector, RetryStrategy
 from procrastinate.exceptions import ConnectorException
+from procrastinate.worker import Worker
 from sqlalchemy.exc import DBAPIError
 
 from red_thread.actions.actor import HOUSE
@@ -15,6 +17,7 @@ from red_thread.actions.take_up_pushes import take_up_pushes
 from red_thread.actions.thin_histories import thin_histories
 
 log = structlog.get_logger()
+_MINE = "SELECT id FROM procrastinate_jobs WHERE status = 'doing' AND worker_id = %(worker)s"
 HEARTBEAT, DEAD_AFTER, LOOKS_EVERY = 3.0, 12.0, 5.0  # seconds
 
 
@@ -24,10 +27,13 @@ class Jobs:
     def __init__(self, conninfo: str) -> None:
         self.app = App(connector=PsycopgConnector(conninfo=conninfo, min_size=1, max_size=4))
         self.transactions: Transactions | None = None
+        self._worker: Worker | None = None
+        self._running: set[int | None] = set()
+        self._idle: set[int] = set()
         # Every few seconds for a minute and more: a database that is away for a while must not make a push wait long
         # when it is back, nor give up.
         retry = RetryStrategy(max_attempts=25, wait=3)
-        self._push: Any = self.app.task(name="run_push", retry=retry)(self._run_push)
+        self._push: Any = self.app.task(name="run_push", retry=retry, pass_context=True)(self._run_push)
 
         every_night = self.app.periodic(cron="17 3 * * *")
         every_night(self.app.task(name="thin_histories", queueing_lock="thinning")(self._thin))
@@ -40,11 +46,29 @@ class Jobs:
         lock = f"master:{master_id}"
         await self._push.configure(connection=connection, lock=lock).defer_async(push_id=push_id)
 
-    async def _run_push(self, push_id: int) -> None:
+    async def _run_push(self, context: JobContext, push_id: int) -> None:
         if self.transactions is None:
             raise RuntimeError("the queue has no database to work on")
-        await run_push(self.transactions, HOUSE, push_id)
+        self._running.add(context.job.id)
+        try:
+            await run_push(self.transactions, HOUSE, push_id)
+        finally:
+            self._running.discard(context.job.id)
         log.info("push done", push=push_id)
+
+    async def work(self) -> None:
+        """Runs jobs until it is told to stop, and looks after the pushes meanwhile."""
+        self._worker = Worker(
+            self.app,
+            concurrency=2,
+            delete_jobs="successful",
+            shutdown_graceful_timeout=5,
+            update_heartbeat_interval=HEARTBEAT,
+            stalled_worker_timeout=DEAD_AFTER,
+        )
+        looking_after = asyncio.create_task(self.look_after_pushes())
+        await self._worker.run()
+        looking_after.cancel()
 
     async def _thin(self, timestamp: int) -> None:
         if self.transactions is None:
@@ -65,9 +89,23 @@ class Jobs:
         if self.transactions is None:
             raise RuntimeError("the queue has no database to work on")
         stalled = list(await self.app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_AFTER))
-        for job in stalled:
-            await self.app.job_manager.retry_job(job)
+        lost = [*(job.id for job in stalled if job.id is not None), *await self._forgotten()]
+        for job_id in lost:
+            await self.app.job_manager.retry_job_by_id_async(job_id, retry_at=datetime.now(UTC))
         async with self.transactions() as unit:
             taken, failed = await take_up_pushes(unit, HOUSE)
-        if stalled or taken or failed:
-            log.warning("pushes taken up", jobs=len(stalled), pushes=taken, failed=failed)
+        if lost or taken or failed:
+            log.warning("pushes taken up", jobs=len(lost), pushes=taken, failed=failed)
+
+    async def _forgotten(self) -> list[int]:
+        """Jobs that are this living worker's, and that it does not run: found so twice, some seconds apart.
+
+        Where the database dies just as a job is fetched, or ends, the queue counts it as running for as long as the
+        worker lives, and everything with its lock waits behind it.
+        """
+        if self._worker is None or self._worker.worker_id is None:
+            return []
+        found = await self.app.connector.execute_query_all_async(_MINE, worker=self._worker.worker_id)
+        idle = {row["id"] for row in found} - self._running
+        forgotten, self._idle = sorted(idle & self._idle), idle
+        return forgotten
