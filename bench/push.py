@@ -22,7 +22,7 @@ from red_thread.actions.run_push import run_push
 from red_thread.actions.save_master_page import save_master_page
 from red_thread.actions.start_push import start_push
 from red_thread.core.page.nodes import with_attributes
-from red_thread.core.push import PlannedRows, RowOutcome
+from red_thread.core.push import Refresh
 from red_thread.jobs.queue import Jobs
 from red_thread.store import tables as t
 from red_thread.store.database import Database
@@ -30,6 +30,8 @@ from red_thread.web.events import NewsHub
 
 STUDENTS = 10_000
 RUNS = 7
+FEW = 4  # runs of what takes long
+_DIFFER = "UPDATE copy SET order_key = 'a0' || lpad(notebook_id::text, 6, '0') || 'V' WHERE page_id = :page"
 _BARE_INSERT = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key)
     SELECT s.notebook_id, s.id, :page, :edition, 'a0' FROM notebook_section s WHERE s.section_id = :section
@@ -43,6 +45,7 @@ async def measure() -> list[Figure]:
     async with district(STUDENTS) as made:
         figures = await _placing(made)
         figures += await _refreshing(made)
+        figures.append(await _all_different(made))
         figures.append(await _memory(made))
         figures += await _to_the_open_page(made)
     return figures
@@ -114,9 +117,9 @@ async def _refreshing(made: District) -> list[Figure]:
             await connection.execute(_BARE_UPDATE, {"page": bare_page, "all": everyone})
 
     async def refresh(number: int) -> None:
-        rows = PlannedRows(stepped, RowOutcome.REFRESHED, tuple(everyone), edition_before=editions[number])
+        operation = Refresh(stepped, tuple(everyone), editions[number], editions[number + 1])
         async with made.database.begin() as unit:
-            await unit.pushes.refresh(rows, editions[number + 1])
+            await unit.operations.run(operation, 0)
 
     whole: list[float] = []
     editions = [await made.edition_of(stepped) + number for number in range(RUNS + 2)]
@@ -126,6 +129,24 @@ async def _refreshing(made: District) -> list[Figure]:
         Figure("refresh 10,000 untouched copies", step, baseline, "ms", 1.3),
         Figure("the whole push that does so: facts, plan, rows, log", median(whole[1:]), baseline, "ms", None),
     ]
+
+
+async def _all_different(made: District) -> Figure:
+    """Three pages into notebooks of which no two hold the same, beside notebooks that are all alike."""
+    first, *pages = await made.add_pages(1 + 6 * FEW)
+    await push(made, [first])
+
+    async def three(number: int) -> None:
+        await push(made, pages[3 * number : 3 * number + 3])
+
+    times: list[float] = []
+    for number in range(2 * FEW):
+        if number == FEW:  # order keys of their own: the first page stands elsewhere in every notebook
+            await made.run(_DIFFER, page=first)
+        await made.settle()
+        times.append(await timed(three, number))
+    alike, different = median(times[1:FEW]), median(times[FEW:])
+    return Figure("three pages to 10,000 that all differ, beside as many alike", different, alike, "ms", 3.0)
 
 
 async def _memory(made: District) -> Figure:

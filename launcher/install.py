@@ -78,6 +78,11 @@ def install_python() -> None:
 
 def install_front_end() -> None:
     """The front end's packages and its build, each only when what it is made from has changed."""
+    install_front_end_packages()
+    _build_front_end()
+
+
+def install_front_end_packages() -> None:
     _install_node()
     packages = FRONT_END / "node_modules" / ".installed"
     wanted = _fingerprint([FRONT_END / "package-lock.json"])
@@ -85,6 +90,9 @@ def install_front_end() -> None:
         say("Installing the front end's packages …")
         _run(["npm", "ci", "--no-progress", "--loglevel=error"], cwd=FRONT_END, env=environment())
         packages.write_text(wanted)
+
+
+def _build_front_end() -> None:
     build = FRONT_END / "dist" / ".built"
     sources = sorted(p for p in (FRONT_END / "src").rglob("*") if p.is_file())
     wanted = _fingerprint(

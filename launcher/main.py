@@ -6,7 +6,7 @@ import subprocess
 from pathlib import Path
 
 from launcher.checks import run_checks, run_tests
-from launcher.install import install_debian, install_front_end, install_python
+from launcher.install import install_debian, install_front_end, install_front_end_packages, install_python
 from launcher.place import FRONT_END, PROJECT, PYTHON, environment
 from launcher.start import on_data, start
 
@@ -80,7 +80,9 @@ def _screenshots(options: argparse.Namespace, rest: list[str]) -> None:
 
 
 def _client(options: argparse.Namespace, rest: list[str]) -> None:
-    _prepare(browser=False)
+    install_debian(browser=False)
+    install_python()
+    install_front_end_packages()  # without a build, which a stale client would break
     env = environment(RED_THREAD_DATABASE_URL="postgresql://nowhere")
     subprocess.run([str(PYTHON), "-m", "red_thread.cli", "client"], cwd=PROJECT, env=env, check=True)
     subprocess.run(["npm", "run", "--silent", "client"], cwd=FRONT_END, env=env, check=True)

@@ -29,8 +29,10 @@ from red_thread.shell import add_teacher_from_shell, reset_password
 from red_thread.store.backup import BackupFailed, read_backup, write_backup
 from red_thread.store.schema import migrate
 from red_thread.web.app import create_app
+from red_thread.web.for_front_end import outcomes_as_typescript
 
 app = typer.Typer(no_args_is_help=True, add_completion=False, pretty_exceptions_enable=False)
+_OUTCOMES = PROJECT / "frontend" / "src" / "api" / "generated" / "outcomes.ts"
 _OPENAPI = PROJECT / "src" / "red_thread" / "web" / "openapi.json"
 
 
@@ -163,14 +165,16 @@ def restore(file: Path) -> None:
 
 @app.command()
 def client(check: bool = False) -> None:
-    """Writes the API's description, from which the front end's client is generated; or checks that it is current."""
+    """Writes the API's description, from which the front end's client is generated, and tables; or checks them."""
     settings = load_settings()
     database, _ = make_database(settings)
     described = json.dumps(create_app(settings, database).openapi(), indent=1, sort_keys=True) + "\n"
-    if not check:
-        _OPENAPI.write_text(described)
-    elif not _OPENAPI.exists() or _OPENAPI.read_text() != described:
-        sys.exit("The API's description is stale: run ./red-thread client")
+    for path, text in ((_OPENAPI, described), (_OUTCOMES, outcomes_as_typescript())):
+        if not check:
+            path.parent.mkdir(exist_ok=True)
+            path.write_text(text)
+        elif not path.exists() or path.read_text() != text:
+            sys.exit(f"{path.name} is stale: run ./red-thread client")
 
 
 @app.command()

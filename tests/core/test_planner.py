@@ -4,7 +4,17 @@ import pytest
 
 from red_thread.core.outline.order_keys import keys_between
 from red_thread.core.outline.placement import Entry
-from red_thread.core.push import Layout, PushedPage, PushFacts, RowOutcome, Untouched, Written, plan_push
+from red_thread.core.push import (
+    Layout,
+    MakeSection,
+    Place,
+    PushedPage,
+    PushFacts,
+    RowOutcome,
+    Untouched,
+    Written,
+    plan_push,
+)
 from tests.notation import page
 
 OLD, NEW = page("a:one six"), page("a:one ten")
@@ -30,6 +40,10 @@ def facts(pages=(PAGE,), audience=(1, 2, 3), untouched=(), written=(), pages_in=
 
 def written(notebook, student, edition=49, put_away=False, pulled_back=False):
     return Written(1, notebook, 100 + notebook, edition, 3, put_away, OLD, page(student), pulled_back)
+
+
+def done(plan, kind):
+    return [operation for step in plan.steps for operation in step.operations if isinstance(operation, kind)]
 
 
 def outcomes(plan):
@@ -79,22 +93,23 @@ def test_a_copy_that_cannot_be_merged_fails_alone_with_its_reason():
     assert rows[(2,)].outcome == "merged"
 
 
-def test_alike_notebooks_get_one_placement():
+def test_one_operation_places_a_page_everywhere():
     keys = keys_between(None, None, 2)
     layouts = [
         Layout(7, (Entry(90, keys[0]),), (1, 2)),
         Layout(7, (Entry(90, keys[0]), Entry(None, keys[1])), (3,)),
     ]
     plan = plan_push(facts(pages_in=layouts))
-    assert [(p.page_id, p.notebook_ids) for p in plan.placements] == [(1, (1, 2)), (1, (3,))]
-    assert plan.placements[0].key > keys[0]
-    assert plan.placements[1].key > keys[1], "the new page must not part the student's own from what it stands under"
+    (place,) = done(plan, Place)
+    assert (place.page_id, place.notebook_ids) == (1, (1, 2, 3))
+    assert keys[0] < place.keys[0] == place.keys[1]
+    assert place.keys[2] > keys[1], "the new page must not part the student's own from what it stands under"
 
 
 def test_pages_pushed_together_stay_together_in_master_order():
     pages = [PushedPage(n, 7, NEW, None) for n in (1, 2, 3)]
     plan = plan_push(facts(pages))
-    keys = {p.page_id: p.key for p in plan.placements}
+    keys = {place.page_id: place.keys[0] for place in done(plan, Place)}
     assert keys[1] < keys[2] < keys[3]
 
 
@@ -103,12 +118,12 @@ def test_notebooks_that_miss_different_pages_are_placed_apart():
     keys = keys_between(None, None, 1)
     layouts = [Layout(7, (Entry(1, keys[0]),), (1,)), Layout(7, (), (2, 3))]
     plan = plan_push(facts(pages, untouched=[Untouched(1, 49, False, (1,))], pages_in=layouts))
-    assert {(p.page_id, p.notebook_ids) for p in plan.placements} == {(2, (1,)), (1, (2, 3)), (2, (2, 3))}
+    assert [(place.page_id, place.notebook_ids) for place in done(plan, Place)] == [(1, (2, 3)), (2, (1, 2, 3))]
 
 
 def test_a_section_is_made_only_where_it_is_missing():
     layouts = [Layout(None, (Entry(7, "a0"),), (1, 2)), Layout(None, (Entry(8, "a0"),), (3,))]
     plan = plan_push(facts(sections_in=layouts))
-    made = [p for p in plan.placements if p.page_id is None]
-    assert [(p.section_id, p.notebook_ids) for p in made] == [(7, (3,))]
-    assert made[0].key < "a0"
+    (made,) = done(plan, MakeSection)
+    assert (made.section_id, made.notebook_ids) == (7, (3,))
+    assert made.keys[0] < "a0"

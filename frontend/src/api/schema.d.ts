@@ -1940,15 +1940,20 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
+        /**
+         * RowOutcome
+         * @description An outcome. `words`, `under`: how it is told; `changes`: whether anything is other than before; `of`: the
+         *     kinds of plan in which it occurs. They stand in the order in which they matter.
+         * @enum {string}
+         */
+        RowOutcome: "failed" | "conflicted" | "merged" | "back" | "refreshed" | "placed" | "put-away" | "in-drawer" | "kept" | "gone" | "held" | "has-it" | "not-there";
         /** RowsOut */
         RowsOut: {
+            /** Changes */
+            changes: boolean;
             /** Notebook Ids */
             notebook_ids: number[];
-            /**
-             * Outcome
-             * @enum {string}
-             */
-            outcome: "placed" | "refreshed" | "merged" | "conflicted" | "has-it" | "put-away" | "back" | "held" | "failed" | "gone" | "in-drawer" | "kept" | "not-there";
+            outcome: components["schemas"]["RowOutcome"];
             /** Page Id */
             page_id: number;
             /** Reason */

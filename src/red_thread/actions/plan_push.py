@@ -11,7 +11,7 @@ from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.push import PushedPage, PushPlan, plan_push
+from red_thread.core.push import Plan, PushedPage, plan_push
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +48,7 @@ class Chosen:
 class Preview:
     """The plan and the names behind its rows."""
 
-    plan: PushPlan
+    plan: Plan
     pages: tuple[MasterPage, ...]
     students: list[Reached]
 

@@ -8,6 +8,7 @@ pushed again.
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.apply_plan import For, apply_plan
 from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.plan_push import PushRequest, choose_audience, choose_pages, say_pages, say_whom
@@ -15,7 +16,7 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.refusals import NotFound, NothingToPullBack
-from red_thread.core.push import PlannedRows, PullBackPlan, RowOutcome, WrittenPages, plan_pull_back
+from red_thread.core.push import Done, PullBackPlan, Step, WrittenPages, plan_pull_back, plan_undo
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,9 +45,8 @@ async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: Wri
     pull_back_id = await unit.pushes.add(
         request.master_id, actor.person_id, sentence, meant, audience, kind="pull-back"
     )
-    for row in plan.rows:
-        await _apply(unit, pull_back_id, row)
-    await unit.pushes.log(pull_back_id, plan.rows)
+    came = await apply_plan(unit, For(pull_back_id, actor.person_id), plan.steps)
+    await unit.pushes.log(pull_back_id, [applied.step for applied in came])
     await unit.pushes.advance(pull_back_id, len(audience), "done")
     await unit.news.of_push(pull_back_id, audience)
     return pull_back_id
@@ -64,9 +64,17 @@ async def undo_pull_back(unit: Unit, actor: Actor, pull_back_id: int) -> int:
     if done.undone_at is not None:
         return 0
     await unit.masters.hold(done.master_id)
-    back = await unit.pull_backs.put_back(done)
+    plan = plan_undo([await _as_left(unit, step, done.id) for step in await unit.pushes.done_steps(done.id)], done.id)
+    came = await apply_plan(unit, For(done.id, actor.person_id), plan.steps)
+    await unit.pushes.undone(done.id)
     await unit.news.of_push(pull_back_id, done.notebook_ids)
-    return back
+    return sum(len(applied.step.rows.notebook_ids) for applied in came if applied.step.rows)
+
+
+async def _as_left(unit: Unit, step: Step, push_id: int) -> Done:
+    """In which notebooks all is as the step left it."""
+    left = [set(await unit.operations.as_left(operation, push_id)) for operation in step.operations]
+    return Done(step, set.intersection(*left) if left else frozenset())
 
 
 async def _planned(
@@ -78,10 +86,3 @@ async def _planned(
         await unit.masters.hold(request.master_id)
     facts = await unit.pull_backs.facts([page.id for page in pages], audience, lock)
     return pages, audience, await aside(plan_pull_back, facts, written)
-
-
-async def _apply(unit: Unit, pull_back_id: int, row: PlannedRows) -> None:
-    if row.outcome is RowOutcome.IN_DRAWER:
-        await unit.pull_backs.put_away(row)
-    elif row.outcome in (RowOutcome.GONE, RowOutcome.KEPT):
-        await unit.pull_backs.take_out(pull_back_id, row)

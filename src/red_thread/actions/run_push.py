@@ -7,26 +7,15 @@ nobody else places copies meanwhile, so what the plan places is what was placed.
 
 from collections.abc import Callable
 from contextlib import AbstractAsyncContextManager
-from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.apply_plan import For, apply_plan
 from red_thread.actions.aside import aside
-from red_thread.actions.next_state import next_state
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.page.history import Cause
-from red_thread.core.push import (
-    CHANGING,
-    PlannedRows,
-    PushedPage,
-    PushFacts,
-    PushPlan,
-    RowOutcome,
-    WovenCopy,
-    plan_push,
-)
+from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 
 Transactions = Callable[[], AbstractAsyncContextManager[Unit]]
 COPIES_AT_ONCE = 20_000
@@ -65,13 +54,13 @@ async def _run_batch(unit: Unit, push: PushInfo, room: int) -> bool:
     waiting = push.notebook_ids[push.students_done :][:room]
     held = await unit.pushes.pulled_back_since(push.id, waiting)
     if held or not pushed:
-        rows, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
+        steps, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
     else:
         facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
-        rows, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
+        steps, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
     gone = [page_id for page_id in push.pages if page_id not in order]
-    rows += [PlannedRows(page_id, RowOutcome.HELD, reached, _GONE) for page_id in gone]
-    await unit.pushes.log(push.id, rows)
+    steps += [_held(page_id, reached, _GONE) for page_id in gone]
+    await unit.pushes.log(push.id, steps)
     students_done = push.students_done + len(reached)
     done = students_done >= len(push.notebook_ids)
     await unit.pushes.advance(push.id, students_done, "done" if done else "running")
@@ -83,6 +72,10 @@ _GONE = "taken out of the master meanwhile"
 _PULLED_BACK = "pulled back meanwhile"
 
 
+def _held(page_id: int, notebook_ids: tuple[int, ...], why: str) -> Step:
+    return Step((), PlannedRows(page_id, RowOutcome.HELD, notebook_ids, why))
+
+
 async def _one_by_one(
     unit: Unit,
     push: PushInfo,
@@ -90,88 +83,34 @@ async def _one_by_one(
     pages: list[PushedPage],
     waiting: list[int],
     held: dict[int, set[int]],
-) -> list[PlannedRows]:
+) -> list[Step]:
     """A batch some of whose rows a later pull-back holds: what came later wins."""
-    rows: list[PlannedRows] = []
+    steps: list[Step] = []
     for page in pages:
         back = tuple(notebook for notebook in waiting if notebook in held.get(page.page_id, ()))
         for_whom = [notebook for notebook in waiting if notebook not in back]
         if back:
-            rows.append(PlannedRows(page.page_id, RowOutcome.HELD, back, _PULLED_BACK))
+            steps.append(_held(page.page_id, back, _PULLED_BACK))
         if for_whom:
             facts = await unit.pushes.facts(outline, [page], for_whom, lock=True)
-            rows += await _apply(unit, push, outline, facts)
-    return rows
+            steps += await _apply(unit, push, outline, facts)
+    return steps
 
 
-async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[PlannedRows]:
-    """Plans and applies; returns the rows as they came about.
+async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[Step]:
+    """Plans and applies; returns the steps as they came about.
 
     A student may begin to write between the reading of an untouched copy and its refreshing: such a copy is
     passed over, and planned again as the written-on one that it has become.
     """
-    rows: list[PlannedRows] = []
-    for row in await apply_plan(unit, push, facts, await aside(plan_push, facts)):
-        rows.append(row.came)
-        if row.passed_over:
-            page = next(page for page in facts.pages if page.page_id == row.came.page_id)
-            anew = await unit.pushes.facts(outline, [page], row.passed_over, lock=True)
-            rows += await _apply(unit, push, outline, anew)
-    return [row for row in rows if row.notebook_ids]
-
-
-@dataclass(frozen=True, slots=True)
-class AppliedRows:
-    """Rows as they came about, and the notebooks for which they did not."""
-
-    came: PlannedRows
-    passed_over: tuple[int, ...] = ()
-
-
-async def apply_plan(unit: Unit, push: PushInfo, facts: PushFacts, plan: PushPlan) -> list[AppliedRows]:
-    """Does what the plan says."""
-    for placement in plan.placements:
-        if placement.page_id is None:
-            await unit.pushes.make_sections(placement)
-    for placement in plan.placements:
-        if placement.page_id is not None:
-            await unit.pushes.place(placement, push.pages[placement.page_id])
-    before = {written.copy_id: written for written in facts.written}
-    for copy in plan.woven:
-        if copy.merged is not None:
-            await _save_woven(unit, push, copy, before[copy.copy_id].document)
-    for row in _pulled_back(facts, plan):
-        await unit.pushes.bring_back(row)
-    woven = {(copy.page_id, copy.notebook_id) for copy in plan.woven}
-    return [await _as_it_came(unit, push, row, woven) for row in plan.rows]
-
-
-def _pulled_back(facts: PushFacts, plan: PushPlan) -> list[PlannedRows]:
-    """The rows of written-on copies that have to stand in their notebooks again."""
-    out = {(written.page_id, written.notebook_id) for written in facts.written if written.pulled_back}
-    kept = [
-        replace(row, notebook_ids=tuple(n for n in row.notebook_ids if (row.page_id, n) in out)) for row in plan.rows
-    ]
-    return [row for row in kept if row.notebook_ids and row.outcome in CHANGING]
-
-
-async def _as_it_came(unit: Unit, push: PushInfo, row: PlannedRows, woven: set[tuple[int, int]]) -> AppliedRows:
-    untouched = (row.page_id, row.notebook_ids[0]) not in woven
-    if not untouched or row.edition_before is None or row.outcome not in CHANGING:
-        return AppliedRows(row)
-    # One that was pulled back may stand on a newer edition than this push brings.
-    reached = await unit.pushes.refresh(row, max(row.edition_before, push.pages[row.page_id]))
-    if len(reached) == len(row.notebook_ids):
-        return AppliedRows(row)
-    passed_over = set(row.notebook_ids).difference(reached)
-    return AppliedRows(replace(row, notebook_ids=tuple(reached)), tuple(sorted(passed_over)))
-
-
-async def _save_woven(unit: Unit, push: PushInfo, copy: WovenCopy, before: dict[str, object]) -> None:
-    assert copy.merged is not None
-    edition_id = push.pages[copy.page_id]
-    edition = edition_id, await unit.masters.edition_document(edition_id)
-    page = copy.merged.page
-    await unit.notebooks.save(
-        next_state(copy.copy_id, copy.revision, before, page, edition, Cause.PUSH, push.made_by, push.id)
-    )
+    came: list[Step] = []
+    plan = await aside(plan_push, facts)
+    for applied in await apply_plan(unit, For(push.id, push.made_by), plan.steps):
+        rows = applied.step.rows
+        if rows is None or rows.notebook_ids:
+            came.append(applied.step)
+        if rows is not None and applied.passed_over:
+            page = next(page for page in facts.pages if page.page_id == rows.page_id)
+            anew = await unit.pushes.facts(outline, [page], applied.passed_over, lock=True)
+            came += await _apply(unit, push, outline, anew)
+    return came

@@ -14,6 +14,7 @@ from red_thread.store.classes import ClassStore
 from red_thread.store.masters import MasterStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebooks import NotebookStore
+from red_thread.store.operations import OperationStore
 from red_thread.store.people import PeopleStore
 from red_thread.store.pictures import PictureStore
 from red_thread.store.pull_backs import PullBackStore
@@ -58,6 +59,7 @@ class StoreUnit:
         self.classes = ClassStore(connection, now)
         self.notebooks = NotebookStore(connection, now)
         self.pushes = PushStore(connection, now)
+        self.operations = OperationStore(connection, now)
         self.pull_backs = PullBackStore(connection, now)
         self.boards = BoardStore(connection)
         self.pictures = PictureStore(connection)

@@ -18,5 +18,10 @@ def id_array(ids: Collection[int]) -> str:
     return "{" + orjson.dumps(tuple(ids)).decode()[1:-1] + "}"
 
 
+def key_array(keys: Collection[str]) -> str:
+    """The same for order keys."""
+    return "{" + orjson.dumps(tuple(keys)).decode()[1:-1] + "}"
+
+
 def read(stored: str) -> Node:
     return orjson.loads(stored)

@@ -154,7 +154,9 @@ class NotebookStore:
 
     async def bring_back(self, copy_id: int) -> None:
         """Out of the drawer."""
-        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None))
+        await self.connection.execute(
+            update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None, put_away_by_id=None)
+        )
 
     async def mark_opened(self, copy_id: int, edition_id: int) -> None:
         await self.connection.execute(

@@ -6,8 +6,7 @@ from datetime import datetime
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.pushes import PushInfo
-from red_thread.core.push import HeldCopies, PlannedRows, PullBackFacts
+from red_thread.core.push import HeldCopies, PullBackFacts
 from red_thread.store.documents import id_array
 from red_thread.store.written_copies import read_written
 
@@ -22,22 +21,6 @@ _UNTOUCHED = text("""
     WHERE page_id = ANY(:pages) AND ordinal = 0 AND revision = 0 AND pulled_back_id IS NULL
     GROUP BY 1, 2, 3 ORDER BY 1, 2, 3
 """)
-_TAKE_OUT = text("""
-    UPDATE copy SET pulled_back_id = :pull_back FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0
-""")
-_PUT_AWAY = text("""
-    UPDATE copy SET put_away_at = :now FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0
-""")
-# What has been put away at just this moment was put away by this pull-back, and has not moved since.
-_PUT_BACK = text("""
-    UPDATE copy SET pulled_back_id = NULL, put_away_at = CASE WHEN put_away_at = :at THEN NULL ELSE put_away_at END
-    FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-    WHERE notebook_id = n.id AND page_id = ANY(:pages) AND ordinal = 0
-    AND (pulled_back_id = :pull_back OR pulled_back_id IS NULL AND put_away_at = :at)
-""")
-_UNDONE = text("UPDATE push SET undone_at = :now WHERE id = :pull_back")
 
 
 class PullBackStore:
@@ -57,19 +40,3 @@ class PullBackStore:
             tuple(HeldCopies(r.page_id, r.edition_id, r.opened, tuple(r.notebook_ids)) for r in untouched),
             tuple(copy for copy in written if not copy.pulled_back),
         )
-
-    async def take_out(self, pull_back_id: int, rows: PlannedRows) -> None:
-        values = {"pull_back": pull_back_id, "page": rows.page_id, "notebooks": id_array(rows.notebook_ids)}
-        await self.connection.execute(_TAKE_OUT, values)
-
-    async def put_away(self, rows: PlannedRows) -> None:
-        values = {"now": self.now, "page": rows.page_id, "notebooks": id_array(rows.notebook_ids)}
-        await self.connection.execute(_PUT_AWAY, values)
-
-    async def put_back(self, pull_back: PushInfo) -> int:
-        """How many copies stand in their notebooks again."""
-        values = {"pull_back": pull_back.id, "at": pull_back.made_at, "pages": list(pull_back.pages)}
-        notebooks = id_array(pull_back.notebook_ids)
-        done = await self.connection.execute(_PUT_BACK, {**values, "notebooks": notebooks})
-        await self.connection.execute(_UNDONE, {"pull_back": pull_back.id, "now": self.now})
-        return done.rowcount

@@ -1,6 +1,6 @@
 """Reading the facts of a push. Alike notebooks are gathered by PostgreSQL, so rows stay few."""
 
-from collections import Counter, defaultdict
+from collections import Counter
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from itertools import accumulate, chain
@@ -15,11 +15,14 @@ from red_thread.core.push import Layout, PushedPage, PushFacts, Untouched, Writt
 from red_thread.store.documents import id_array
 from red_thread.store.written_copies import read_written
 
+# Notebook by notebook, along the index. Where a push has placed thousands of copies since the last statistics, a
+# plain join is planned for one row of each page and compares all with all.
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
            pulled_back_id IS NOT NULL AS pulled_back, array_agg(notebook_id) AS notebook_ids
-    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE page_id = ANY(:pages) AND ordinal = 0 GROUP BY 1, 2, 3, 4, 5
+    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN LATERAL (
+        SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) AND ordinal = 0 OFFSET 0
+    ) c ON true GROUP BY 1, 2, 3, 4, 5
 """)
 # Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built.
 _ALIKE = text("""
@@ -30,14 +33,15 @@ _ALIKE = text("""
         CROSS JOIN unnest(CAST(:sections AS bigint[])) w(section_id)
         LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = w.section_id
         LEFT JOIN LATERAL (
-            SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, c.page_id)) AS sum
+            SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, coalesce(c.page_id, 0))) AS sum
             FROM copy c WHERE c.notebook_section_id = s.id
         ) l ON true
     ) each GROUP BY section_id, id IS NULL, pages, sum
 """)
 _PAGES_IN = text("""
-    SELECT notebook_section_id, page_id, order_key FROM copy
-    WHERE notebook_section_id = ANY(:samples) ORDER BY order_key
+    SELECT notebook_section_id, array_agg(page_id ORDER BY order_key) AS pages,
+           array_agg(order_key ORDER BY order_key) AS keys
+    FROM copy WHERE notebook_section_id = ANY(CAST(:samples AS bigint[])) GROUP BY 1
 """)
 _SECTIONS_IN = text("""
     SELECT NULL AS section_id, pages, keys, array_agg(notebook_id) AS notebook_ids
@@ -110,11 +114,10 @@ class PushFactsReader:
             return (), set()
         values = {"notebooks": id_array(notebooks), "sections": sections}
         kinds = (await self.connection.execute(_ALIKE, values)).all()
-        entries: dict[int | None, list[Entry]] = defaultdict(list)
-        samples = [kind.sample for kind in kinds if kind.sample is not None]
-        for row in await self.connection.execute(_PAGES_IN, {"samples": samples}):
-            entries[row.notebook_section_id].append(Entry(row.page_id, row.order_key))
-        layouts = (Layout(k.section_id, tuple(entries[k.sample]), tuple(k.notebook_ids)) for k in kinds)
+        samples = id_array([kind.sample for kind in kinds if kind.sample is not None])
+        found = await self.connection.execute(_PAGES_IN, {"samples": samples})
+        entries = {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys)) for row in found}
+        layouts = (Layout(k.section_id, entries.get(k.sample, ()), tuple(k.notebook_ids)) for k in kinds)
         without = chain.from_iterable(kind.notebook_ids for kind in kinds if kind.sample is None)
         return tuple(layouts), set(without)
 

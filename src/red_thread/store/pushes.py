@@ -4,16 +4,18 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
+import orjson
 from sqlalchemy import BigInteger, Row, Text, cast, insert, literal, select, text, update
 from sqlalchemy.dialects.postgresql import ARRAY
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pushes import PushInfo, PushKind, Reached
 from red_thread.core.outline.tree import Outline
-from red_thread.core.push import Placement, PlannedRows, PushedPage, PushFacts, RowOutcome
+from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step
 from red_thread.store import tables as t
 from red_thread.store.documents import id_array
 from red_thread.store.push_facts import PushFactsReader
+from red_thread.store.step_log import logged_values, rows_of, step_of
 
 _AUDIENCE = text("""
     SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
@@ -24,6 +26,10 @@ _AUDIENCE = text("""
 _AMONG = text("""
     SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
     WHERE k.master_id = :master AND n.id = ANY(CAST(:notebooks AS bigint[]))
+""")
+_ANY_SINCE = text("""
+    SELECT EXISTS (SELECT FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id
+                   WHERE p.id = :push AND b.kind = 'pull-back' AND b.undone_at IS NULL)
 """)
 _PULLED_BACK_SINCE = text("""
     SELECT key AS page, array(SELECT unnest(b.notebook_ids) INTERSECT
@@ -48,39 +54,14 @@ _NAMES = text("""
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
     WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
 """)
-_MAKE_SECTIONS = text("""
-    INSERT INTO notebook_section (notebook_id, section_id, name, order_key)
-    SELECT n.id, s.id, s.name, :key FROM unnest(CAST(:notebooks AS bigint[])) n(id), section s WHERE s.id = :section
-    ON CONFLICT DO NOTHING
-""")
-PLACE = text("""
-    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key)
-    SELECT s.notebook_id, s.id, :page, :edition, :key
-    FROM notebook_section s WHERE s.section_id = :section AND s.notebook_id = ANY(CAST(:notebooks AS bigint[]))
-""")
-# A copy that was pulled back stands in its place again, and counts as new.
-REFRESH = text("""
-    UPDATE copy SET edition_id = :edition, pulled_back_id = NULL,
-        seen_edition_id = CASE WHEN pulled_back_id IS NULL THEN seen_edition_id END
-    FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0 AND revision = 0 AND edition_id = :before
-""")
-_BRING_BACK = text("""
-    UPDATE copy SET pulled_back_id = NULL, seen_edition_id = NULL FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-    WHERE notebook_id = n.id AND page_id = :page AND ordinal = 0 AND pulled_back_id IS NOT NULL
-""")
-_ON_EDITION = text("""
-    SELECT notebook_id FROM copy
-    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
-    AND page_id = :page AND ordinal = 0 AND edition_id = :edition AND pulled_back_id IS NULL
-""")
 _LOG = text("""
-    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids)
-    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]))
+    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids, operations)
+    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]),
+            CAST(:operations AS jsonb))
 """)
 _COUNTS = text("""
     SELECT push_id, outcome, sum(cardinality(notebook_ids)) AS rows FROM push_outcome
-    WHERE push_id = ANY(:pushes) GROUP BY 1, 2
+    WHERE push_id = ANY(:pushes) AND page_id IS NOT NULL GROUP BY 1, 2
 """)
 
 
@@ -94,8 +75,10 @@ class PushStore:
 
     async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]:
         """By page, the notebooks among these out of which a later pull-back took it, that is not undone."""
-        values = {"push": push_id, "notebooks": id_array(notebook_ids)}
         found: dict[int, set[int]] = {}
+        if not await self.connection.scalar(_ANY_SINCE, {"push": push_id}):
+            return found
+        values = {"push": push_id, "notebooks": id_array(notebook_ids)}
         for row in await self.connection.execute(_PULLED_BACK_SINCE, values):
             found.setdefault(int(row.page), set()).update(row.notebook_ids)
         return found
@@ -166,63 +149,25 @@ class PushStore:
         found = await self.connection.execute(select(t.Push.id).where(t.Push.finished_at.is_(None)))
         return [row.id for row in found]
 
-    async def make_sections(self, placement: Placement) -> None:
-        await self.connection.execute(
-            _MAKE_SECTIONS,
-            {"section": placement.section_id, "key": placement.key, "notebooks": id_array(placement.notebook_ids)},
-        )
-
-    async def place(self, placement: Placement, edition_id: int) -> None:
-        await self.connection.execute(
-            PLACE,
-            {
-                "section": placement.section_id,
-                "page": placement.page_id,
-                "key": placement.key,
-                "edition": edition_id,
-                "notebooks": id_array(placement.notebook_ids),
-            },
-        )
-
-    async def refresh(self, rows: PlannedRows, edition_id: int) -> Sequence[int]:
-        """The notebooks that it reached: all, as the count tells, or those that are on the edition now."""
-        values = {"page": rows.page_id, "edition": edition_id, "notebooks": id_array(rows.notebook_ids)}
-        done = await self.connection.execute(REFRESH, {**values, "before": rows.edition_before})
-        if done.rowcount == len(rows.notebook_ids):
-            return rows.notebook_ids
-        return [row.notebook_id for row in await self.connection.execute(_ON_EDITION, values)]
-
-    async def bring_back(self, rows: PlannedRows) -> None:
-        """Written-on copies that were pulled back stand in their places again."""
-        values = {"page": rows.page_id, "notebooks": id_array(rows.notebook_ids)}
-        await self.connection.execute(_BRING_BACK, values)
-
-    async def log(self, push_id: int, rows: Sequence[PlannedRows]) -> None:
-        if not rows:
-            return
-        await self.connection.execute(
-            _LOG,
-            [
-                {
-                    "push_id": push_id,
-                    "page_id": row.page_id,
-                    "outcome": row.outcome.value,
-                    "reason": row.reason,
-                    "edition_before": row.edition_before,
-                    "notebook_ids": id_array(row.notebook_ids),
-                }
-                for row in rows
-            ],
-        )
+    async def log(self, push_id: int, steps: Sequence[Step]) -> None:
+        values = [logged_values(push_id, step) for step in steps if step.rows or step.operations]
+        if values:
+            each = [{**one, "operations": orjson.dumps(one["operations"]).decode()} for one in values]
+            await self.connection.execute(_LOG, each)
 
     async def logged(self, push_id: int) -> list[PlannedRows]:
-        found = await self.connection.execute(
-            select(t.PushOutcome.__table__).where(t.PushOutcome.push_id == push_id).order_by(t.PushOutcome.id)
-        )
-        return [
-            PlannedRows(row.page_id, RowOutcome(row.outcome), tuple(row.notebook_ids), row.reason, row.edition_before)
-            for row in found
-        ]
+        return [rows_of(row) for row in await self._log_of(push_id) if row.page_id is not None]
+
+    async def done_steps(self, push_id: int) -> list[Step]:
+        """What the push did, in the order in which it was done, to be undone."""
+        return [step_of(row) for row in await self._log_of(push_id)]
+
+    async def _log_of(self, push_id: int) -> Sequence[Row[Any]]:
+        wanted = select(t.PushOutcome.__table__).where(t.PushOutcome.push_id == push_id).order_by(t.PushOutcome.id)
+        return (await self.connection.execute(wanted)).all()
+
+    async def undone(self, push_id: int) -> None:
+        await self.connection.execute(update(t.Push).where(t.Push.id == push_id).values(undone_at=self.now))
 
     async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]:
         counts: dict[int, dict[RowOutcome, int]] = {push_id: {} for push_id in push_ids}

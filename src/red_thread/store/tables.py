@@ -231,6 +231,7 @@ class Copy(Table):
     """A page in a notebook. Untouched (`revision` 0) it is just this row, which points at an edition.
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
+    `put_away_by_id`: the pull-back that put it into the drawer.
     Narrow, with room on its block and no index on what a push changes, so that refreshing stays on the block.
     """
 
@@ -246,6 +247,7 @@ class Copy(Table):
     ready_at: Mapped[datetime | None]
     put_away_at: Mapped[datetime | None]
     pulled_back_id: Mapped[int | None]
+    put_away_by_id: Mapped[int | None]
     revision: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     ordinal: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
     answered: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
@@ -304,17 +306,21 @@ class Push(Table):
 
 
 class PushOutcome(Table):
-    """What a push did, alike rows together: who had what happen to which page."""
+    """What a push did, step by step: who had what happen to which page, and by which operations.
+
+    Without a page: what only prepared for others.
+    """
 
     __tablename__ = "push_outcome"
     __table_args__ = (Index("ix_push_outcome_push_id", "push_id"),)
     id: Mapped[int] = _id()
     push_id: Mapped[int] = _to("push.id")
-    page_id: Mapped[int]
+    page_id: Mapped[int | None]
     outcome: Mapped[str]
     reason: Mapped[str]
     edition_before: Mapped[int | None]
     notebook_ids: Mapped[list[int]] = mapped_column(ARRAY(BigInteger))
+    operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, server_default=text("'[]'"))
 
 
 class Picture(Table):

@@ -20,26 +20,10 @@ class PushRequestIn(Schema):
     without: list[Id] = Field(default_factory=list[Id], max_length=20000)
 
 
-RowOutcomeName = Literal[
-    "placed",
-    "refreshed",
-    "merged",
-    "conflicted",
-    "has-it",
-    "put-away",
-    "back",
-    "held",
-    "failed",
-    "gone",
-    "in-drawer",
-    "kept",
-    "not-there",
-]
-
-
 class RowsOut(Schema):
     page_id: int
-    outcome: RowOutcomeName
+    outcome: RowOutcome
+    changes: bool
     notebook_ids: list[int]
     reason: str
 
@@ -70,7 +54,7 @@ class ReachedOut(Schema):
 class PlannedOut(Schema):
     """What will happen, and to whom."""
 
-    counts: dict[RowOutcomeName, int]
+    counts: dict[RowOutcome, int]
     changes_anything: bool
     rows: list[RowsOut]
     students: list[ReachedOut]
@@ -115,7 +99,7 @@ class PushOut(Schema):
     page_ids: list[int]
     students: int
     students_done: int
-    counts: dict[RowOutcomeName, int]
+    counts: dict[RowOutcome, int]
 
 
 class PushViewOut(Schema):
@@ -135,8 +119,8 @@ def push_request(body: PushRequestIn) -> PushRequest:
     )
 
 
-def counts_out(counts: Mapping[RowOutcome, int]) -> dict[RowOutcomeName, int]:
-    return {outcome.value: n for outcome, n in counts.items()}
+def counts_out(counts: Mapping[RowOutcome, int]) -> dict[RowOutcome, int]:
+    return dict(counts)
 
 
 def rows_out(rows: Iterable[PlannedRows]) -> list[RowsOut]:

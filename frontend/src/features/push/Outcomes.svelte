@@ -4,7 +4,7 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { count } from '../../ui/words';
 	import Behind from './Behind.svelte';
-	import { ORDER, OUTCOMES, type Outcome } from './outcomes';
+	import { ORDER, told, type Outcome } from './outcomes';
 
 	interface Props {
 		counts: Partial<Record<Outcome, number>>;
@@ -28,7 +28,7 @@
 <div class="grid gap-x-10 gap-y-4 md:grid-cols-[290px_minmax(0,1fr)]">
 	<ul>
 		{#each present as outcome (outcome)}
-			{@const told = OUTCOMES[outcome]}
+			{@const drawn = told(outcome)}
 			<li>
 				<button
 					type="button"
@@ -36,9 +36,9 @@
 					class="grid w-full grid-cols-[32px_minmax(52px,auto)_1fr] items-center rounded-md py-2 pr-2 pl-1 text-left aria-pressed:bg-accent-wash"
 					onclick={() => (chosen = outcome)}
 				>
-					<Sign name={told.sign} color={told.color} class="h-6 w-6" />
+					<Sign name={drawn.sign} color={drawn.color} class="h-6 w-6" />
 					<b class="pr-2.5 text-right font-serif text-xl">{counts[outcome]?.toLocaleString('en')}</b>
-					<span>{told.words}<small class="block text-[12.5px] text-soft">{told.under}</small></span>
+					<span>{drawn.words}<small class="block text-[12.5px] text-soft">{drawn.under}</small></span>
 				</button>
 			</li>
 		{/each}

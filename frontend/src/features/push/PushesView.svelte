@@ -7,7 +7,7 @@
 	import { count, dayAndTime } from '../../ui/words';
 	import Sign from '../../thread/Sign.svelte';
 	import { Frame } from '../session';
-	import { ORDER, OUTCOMES } from './outcomes';
+	import { ORDER, told } from './outcomes';
 
 	const master = Number((route.params as { master: string }).master);
 	let pushes = $state.raw<Schemas['PushOut'][] | null>(null);
@@ -19,9 +19,9 @@
 		})
 	);
 
-	const told = (push: Schemas['PushOut']) =>
+	const summary = (push: Schemas['PushOut']) =>
 		ORDER.filter((outcome) => push.counts[outcome])
-			.map((outcome) => `${push.counts[outcome]} ${OUTCOMES[outcome].words}`)
+			.map((outcome) => `${push.counts[outcome]} ${told(outcome).words}`)
 			.join(' · ');
 </script>
 
@@ -52,7 +52,7 @@
 							>{push.undone_at
 								? `undone ${dayAndTime(push.undone_at)}`
 								: push.status === 'done'
-									? told(push)
+									? summary(push)
 									: `${push.students_done} of ${count(push.students, 'student')} done`}</span
 						>
 					</a>

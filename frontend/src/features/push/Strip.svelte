@@ -1,6 +1,6 @@
 <!-- The class as a strip: one short stroke a student. -->
 <script lang="ts">
-	import { OUTCOMES, strip, type Outcome } from './outcomes';
+	import { strip, told, type Outcome } from './outcomes';
 
 	interface Props {
 		rows: { outcome: Outcome; notebook_ids: number[] }[];
@@ -19,7 +19,7 @@
 	{#each strokes.slice(0, 600) as stroke, k (k)}
 		<span
 			class="min-w-px flex-1 rounded-[2px]"
-			style:background={stroke ? OUTCOMES[stroke].stroke : 'var(--line)'}
+			style:background={stroke ? told(stroke).stroke : 'var(--line)'}
 		></span>
 	{/each}
 </div>

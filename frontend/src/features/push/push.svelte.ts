@@ -2,7 +2,6 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { report } from '../../ui/report';
 import { list } from '../../ui/words';
-import { isConcerned } from './outcomes';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
@@ -210,7 +209,7 @@ export class PullBackState extends SentenceState<Schemas['PullBackPlanOut']> {
 	/** Begins with the classes that have any of the pages. */
 	async loadThere(pages: number[]) {
 		await this.load(pages);
-		const there = new Set(this.plan?.rows.filter(isConcerned).flatMap((row) => row.notebook_ids));
+		const there = new Set(this.plan?.rows.filter((row) => row.changes).flatMap((row) => row.notebook_ids));
 		const classes = this.classes.filter((id) =>
 			this.students.some((one) => one.class_id === id && there.has(one.notebook_id))
 		);

@@ -6,6 +6,7 @@ from typing import Protocol
 from red_thread.actions.ports.classes import Classes
 from red_thread.actions.ports.masters import Masters
 from red_thread.actions.ports.notebooks import Notebooks
+from red_thread.actions.ports.operations import Operations
 from red_thread.actions.ports.people import People
 from red_thread.actions.ports.pictures import Pictures
 from red_thread.actions.ports.pull_backs import PullBacks
@@ -42,6 +43,8 @@ class Unit(Protocol):
     def notebooks(self) -> Notebooks: ...
     @property
     def pushes(self) -> Pushes: ...
+    @property
+    def operations(self) -> Operations: ...
     @property
     def pull_backs(self) -> PullBacks: ...
     @property

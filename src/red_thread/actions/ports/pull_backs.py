@@ -1,16 +1,12 @@
-"""Taking pushed pages out of notebooks, and putting them back."""
+"""What stands in notebooks of the pages that are to be pulled back."""
 
 from collections.abc import Sequence
 from typing import Protocol
 
-from red_thread.actions.ports.pushes import PushInfo
-from red_thread.core.push import PlannedRows, PullBackFacts
+from red_thread.core.push import PullBackFacts
 
 
 class PullBacks(Protocol):
     async def facts(
         self, page_ids: Sequence[int], notebook_ids: Sequence[int], lock: bool = False
     ) -> PullBackFacts: ...
-    async def take_out(self, pull_back_id: int, rows: PlannedRows) -> None: ...
-    async def put_away(self, rows: PlannedRows) -> None: ...
-    async def put_back(self, pull_back: PushInfo) -> int: ...

@@ -23,11 +23,16 @@ def place_in_order(entries: Sequence[Entry], rank: Mapping[int, int], new: int) 
 
     entries: what is there, in order. rank: the place of each tied thing in the master. new: what comes in.
     """
+    return key_between(*room_in_order(entries, rank, new))
+
+
+def room_in_order(entries: Sequence[Entry], rank: Mapping[int, int], new: int) -> tuple[str | None, str | None]:
+    """The keys between which `new` goes; None where nothing stands on that side."""
     at = _index(entries, rank, rank[new])
     before = entries[at - 1].key if at else None
     # Two things may have come to share a key; there is room only behind the last of them.
     later = (entry.key for entry in entries[at:] if before is None or entry.key > before)
-    return key_between(before, next(later, None))
+    return before, next(later, None)
 
 
 def _index(entries: Sequence[Entry], rank: Mapping[int, int], own_rank: int) -> int:

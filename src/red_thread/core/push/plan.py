@@ -1,33 +1,11 @@
-"""A push, planned: one row for every student and page, alike rows told together."""
+"""A plan: what will happen, row by row, and the operations by which it comes about."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass
-from enum import StrEnum
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 from red_thread.core.merge.result import Merged
-
-
-class RowOutcome(StrEnum):
-    """What happens to one student's copy of one page."""
-
-    PLACED = "placed"
-    REFRESHED = "refreshed"
-    MERGED = "merged"
-    CONFLICTED = "conflicted"
-    HAS_IT = "has-it"
-    PUT_AWAY = "put-away"
-    BACK = "back"  # pulled back once, and with what the student wrote in the notebook again
-    HELD = "held"
-    FAILED = "failed"
-    # Of a pull-back:
-    GONE = "gone"
-    IN_DRAWER = "in-drawer"
-    KEPT = "kept"  # out of the notebook, kept for the teacher
-    NOT_THERE = "not-there"
-
-
-_CHANGING_NOTHING = {RowOutcome.HAS_IT, RowOutcome.HELD, RowOutcome.FAILED, RowOutcome.NOT_THERE}
-CHANGING = frozenset(RowOutcome) - _CHANGING_NOTHING
+from red_thread.core.push.operations import Operation
+from red_thread.core.push.outcomes import RowOutcome
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,61 +18,64 @@ class PlannedRows:
     reason: str = ""
     edition_before: int | None = None
 
+    @property
+    def changes(self) -> bool:
+        """Whether anything is other than before."""
+        return self.outcome.changes
+
+    def of(self, notebook_ids: Iterable[int]) -> "PlannedRows":
+        return replace(self, notebook_ids=tuple(notebook_ids))
+
 
 @dataclass(frozen=True, slots=True)
-class Placement:
-    """Where new things go: a page's copy (or, with no `page_id`, the section itself) gets this order key."""
+class Step:
+    """Alike rows, and what is done for them, in order. No rows: what only prepares for others."""
 
-    section_id: int
-    page_id: int | None
-    key: str
-    notebook_ids: tuple[int, ...]
+    operations: tuple[Operation, ...]
+    rows: PlannedRows | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class WovenCopy:
-    """The merge of one written-on copy, run."""
+    """The merge of one written-on copy, run. `merged`: None where there was nothing to merge, or it broke off."""
 
     page_id: int
     notebook_id: int
-    copy_id: int
-    edition_before: int
-    revision: int
     outcome: RowOutcome
     merged: Merged | None
     reason: str = ""
 
 
+def counts_of(rows: Iterable[PlannedRows]) -> Mapping[RowOutcome, int]:
+    """Rows of each outcome that occurs, in the order in which outcomes matter."""
+    totals = dict.fromkeys(RowOutcome, 0)
+    for row in rows:
+        totals[row.outcome] += len(row.notebook_ids)
+    return {outcome: n for outcome, n in totals.items() if n}
+
+
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """What will happen, row by row."""
+    """What will happen, step by step. `woven`: the merges that were run for it."""
 
-    rows: tuple[PlannedRows, ...]
+    steps: tuple[Step, ...]
+    woven: tuple[WovenCopy, ...] = ()
+
+    @property
+    def rows(self) -> Sequence[PlannedRows]:
+        return tuple(step.rows for step in self.steps if step.rows is not None)
 
     @property
     def counts(self) -> Mapping[RowOutcome, int]:
-        """Rows of each outcome that occurs."""
-        totals = dict.fromkeys(RowOutcome, 0)
-        for row in self.rows:
-            totals[row.outcome] += len(row.notebook_ids)
-        return {outcome: n for outcome, n in totals.items() if n}
+        return counts_of(self.rows)
 
     @property
     def changes_anything(self) -> bool:
-        return any(row.outcome in CHANGING for row in self.rows)
-
-
-@dataclass(frozen=True, slots=True)
-class PushPlan(Plan):
-    """All that a push will do. `rows` tell it all; `placements` and `woven` say how."""
-
-    placements: tuple[Placement, ...]
-    woven: tuple[WovenCopy, ...]
-    students: int
+        return any(row.outcome.changes for row in self.rows)
 
 
 @dataclass(frozen=True, slots=True)
 class PullBackPlan(Plan):
     """All that pulling back will do. `words`: how many of their own the student of a page and notebook wrote."""
 
-    words: Mapping[tuple[int, int], int]
+    words: Mapping[tuple[int, int], int] = field(default_factory=dict[tuple[int, int], int])

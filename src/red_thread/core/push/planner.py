@@ -7,14 +7,16 @@ pulled back once comes to its place again, with what was written on it.
 """
 
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterator, Mapping
 
 from red_thread.core.merge import Merged, Outcome, merge_page
-from red_thread.core.outline.placement import Entry, place_in_order, put_in
 from red_thread.core.page.check import NotAPage
 from red_thread.core.page.nodes import Node
-from red_thread.core.push.facts import Layout, PushedPage, PushFacts, Untouched, Written
-from red_thread.core.push.plan import CHANGING, Placement, PlannedRows, PushPlan, RowOutcome, WovenCopy
+from red_thread.core.push.facts import PushedPage, PushFacts, Untouched, Written
+from red_thread.core.push.operations import Operation, Refresh, Restore, Weave
+from red_thread.core.push.outcomes import RowOutcome
+from red_thread.core.push.placements import place_pages, place_sections
+from red_thread.core.push.plan import Plan, PlannedRows, Step, WovenCopy
 
 _BY_MERGE = {
     Outcome.UNCHANGED: RowOutcome.MERGED,
@@ -24,16 +26,21 @@ _BY_MERGE = {
 }
 
 
-def plan_push(facts: PushFacts) -> PushPlan:
+def plan_push(facts: PushFacts) -> Plan:
     """Plans a push. Pure: the same facts always give the same plan."""
     by_id = {page.page_id: page for page in facts.pages}
-    woven = tuple(_weave(written, by_id[written.page_id]) for written in facts.written)
-    rows = [_row_of_untouched(group, by_id[group.page_id]) for group in facts.untouched]
-    rows += _rows_of_woven(woven)
     missing = _missing(facts)
-    rows += [PlannedRows(page, RowOutcome.PLACED, ids) for page, ids in missing.items() if ids]
-    placements = (*_place_sections(facts, missing), *_place_pages(facts, missing))
-    return PushPlan(tuple(rows), placements, woven, len(facts.audience))
+    woven = [(written, _weave(written, by_id[written.page_id])) for written in facts.written]
+    steps = [
+        *(Step((made,)) for made in place_sections(facts, missing)),
+        *(_step_of_untouched(group, by_id[group.page_id]) for group in facts.untouched),
+        *_steps_of_woven(woven, by_id),
+        *(
+            Step((place,), PlannedRows(place.page_id, RowOutcome.PLACED, place.notebook_ids))
+            for place in place_pages(facts, missing)
+        ),
+    ]
+    return Plan(tuple(steps), tuple(copy for _, copy in woven))
 
 
 def weave(base: Node, master: Node, student: Node) -> tuple[RowOutcome, Merged | None, str]:
@@ -54,16 +61,9 @@ def _weave(written: Written, page: PushedPage) -> WovenCopy:
         outcome, merged, reason = weave(written.base, page.document, written.document)
     if written.pulled_back and outcome in (RowOutcome.HAS_IT, RowOutcome.MERGED):
         outcome = RowOutcome.BACK
-    return WovenCopy(
-        written.page_id,
-        written.notebook_id,
-        written.copy_id,
-        written.edition_id,
-        written.revision,
-        RowOutcome.PUT_AWAY if written.put_away and outcome in CHANGING else outcome,
-        merged,
-        reason,
-    )
+    if written.put_away and outcome.changes:
+        outcome = RowOutcome.PUT_AWAY
+    return WovenCopy(written.page_id, written.notebook_id, outcome, merged, reason)
 
 
 def _stands_on(edition_id: int, page: PushedPage) -> bool:
@@ -71,21 +71,46 @@ def _stands_on(edition_id: int, page: PushedPage) -> bool:
     return page.edition_id is not None and edition_id >= page.edition_id
 
 
-def _row_of_untouched(group: Untouched, page: PushedPage) -> PlannedRows:
-    outcome = RowOutcome.PUT_AWAY if group.put_away else RowOutcome.REFRESHED
+def _step_of_untouched(group: Untouched, page: PushedPage) -> Step:
+    has_it = _stands_on(group.edition_id, page)
+    operations: list[Operation] = [Restore(group.page_id, group.notebook_ids)] if group.pulled_back else []
+    if not has_it:
+        operations.append(Refresh(group.page_id, group.notebook_ids, group.edition_id, page.edition_id or 0))
     if group.pulled_back:
         outcome = RowOutcome.PUT_AWAY if group.put_away else RowOutcome.PLACED
-    elif _stands_on(group.edition_id, page):
+    elif has_it:
         outcome = RowOutcome.HAS_IT
-    return PlannedRows(group.page_id, outcome, group.notebook_ids, edition_before=group.edition_id)
+    else:
+        outcome = RowOutcome.PUT_AWAY if group.put_away else RowOutcome.REFRESHED
+    rows = PlannedRows(group.page_id, outcome, group.notebook_ids, edition_before=group.edition_id)
+    return Step(tuple(operations), rows)
 
 
-def _rows_of_woven(woven: Iterable[WovenCopy]) -> Iterator[PlannedRows]:
-    alike: dict[tuple[int, RowOutcome, str, int], list[int]] = defaultdict(list)
-    for copy in woven:
-        alike[copy.page_id, copy.outcome, copy.reason, copy.edition_before].append(copy.notebook_id)
-    for (page_id, outcome, reason, edition), ids in alike.items():
-        yield PlannedRows(page_id, outcome, tuple(ids), reason, edition)
+def _steps_of_woven(woven: list[tuple[Written, WovenCopy]], pages: Mapping[int, PushedPage]) -> Iterator[Step]:
+    alike: dict[tuple[int, RowOutcome, str, int], list[tuple[Written, WovenCopy]]] = defaultdict(list)
+    for written, copy in woven:
+        alike[copy.page_id, copy.outcome, copy.reason, written.edition_id].append((written, copy))
+    for (page_id, outcome, reason, edition), copies in alike.items():
+        out = tuple(written.notebook_id for written, _ in copies if written.pulled_back)
+        operations: list[Operation] = [Restore(page_id, out)] if out and outcome.changes else []
+        operations += [
+            _woven(written, copy.merged, pages[page_id]) for written, copy in copies if copy.merged is not None
+        ]
+        ids = tuple(written.notebook_id for written, _ in copies)
+        yield Step(tuple(operations), PlannedRows(page_id, outcome, ids, reason, edition))
+
+
+def _woven(written: Written, merged: Merged, page: PushedPage) -> Weave:
+    return Weave(
+        written.page_id,
+        written.notebook_id,
+        written.copy_id,
+        written.revision,
+        written.edition_id,
+        page.edition_id or 0,
+        written.document,
+        merged.page,
+    )
 
 
 def _missing(facts: PushFacts) -> dict[int, tuple[int, ...]]:
@@ -99,46 +124,3 @@ def _missing(facts: PushFacts) -> dict[int, tuple[int, ...]]:
         page_id: tuple(n for n in facts.audience if n not in found) if found else facts.audience
         for page_id, found in have.items()
     }
-
-
-def _place_sections(facts: PushFacts, missing: dict[int, tuple[int, ...]]) -> Iterator[Placement]:
-    """Sections that have to be made: for a page to place, where the notebook has none tied to its section."""
-    wanted: dict[int, set[int]] = defaultdict(set)
-    for page in facts.pages:
-        wanted[page.section_id].update(missing[page.page_id])
-    for layout in facts.sections_in:
-        yield from _place_in(layout, facts.section_rank, wanted, None)
-
-
-def _place_pages(facts: PushFacts, missing: dict[int, tuple[int, ...]]) -> Iterator[Placement]:
-    for layout in facts.pages_in:
-        wanted = {p.page_id: set(missing[p.page_id]) for p in facts.pages if p.section_id == layout.section_id}
-        yield from _place_in(layout, facts.page_rank, wanted, layout.section_id)
-
-
-def _place_in(
-    layout: Layout, ranks: Mapping[int, int], wanted: dict[int, set[int]], section_id: int | None
-) -> Iterator[Placement]:
-    present = {entry.tied_to for entry in layout.entries}
-    new = sorted((item for item in wanted if item not in present), key=ranks.__getitem__)
-    for items, ids in _alike(layout.notebook_ids, new, wanted):
-        entries = layout.entries
-        for item in items:
-            key = place_in_order(entries, ranks, item)
-            entries = put_in(entries, Entry(item, key))
-            yield Placement(section_id or item, item if section_id else None, key, ids)
-
-
-def _alike(
-    notebook_ids: tuple[int, ...], new: list[int], wanted: dict[int, set[int]]
-) -> Iterator[tuple[tuple[int, ...], tuple[int, ...]]]:
-    """Notebooks that want the same new things, together."""
-    if len(new) == 1:
-        yield (new[0],), tuple(n for n in notebook_ids if n in wanted[new[0]])
-        return
-    groups: dict[tuple[int, ...], list[int]] = defaultdict(list)
-    for notebook in notebook_ids:
-        groups[tuple(item for item in new if notebook in wanted[item])].append(notebook)
-    for items, ids in groups.items():
-        if items:
-            yield items, tuple(ids)

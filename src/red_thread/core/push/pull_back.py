@@ -11,7 +11,9 @@ from enum import StrEnum
 
 from red_thread.core.page.own_words import own_words
 from red_thread.core.push.facts import Written
-from red_thread.core.push.plan import PlannedRows, PullBackPlan, RowOutcome
+from red_thread.core.push.operations import PutAway, TakeOut
+from red_thread.core.push.outcomes import RowOutcome
+from red_thread.core.push.plan import PlannedRows, PullBackPlan, Step
 
 OPENED, NOT_OPENED, IN_DRAWER_ALREADY = "Opened", "Not opened", "In their drawer already"
 
@@ -54,7 +56,15 @@ def plan_pull_back(facts: PullBackFacts, written: WrittenPages) -> PullBackPlan:
     rows += _rows_of_written(facts.written, written)
     rows += _not_there(facts)
     words = {(copy.page_id, copy.notebook_id): own_words(copy.document, copy.base) for copy in facts.written}
-    return PullBackPlan(tuple(rows), words)
+    return PullBackPlan(tuple(map(_step, rows)), words=words)
+
+
+def _step(rows: PlannedRows) -> Step:
+    if rows.outcome is RowOutcome.IN_DRAWER:
+        return Step((PutAway(rows.page_id, rows.notebook_ids),), rows)
+    if rows.outcome in (RowOutcome.GONE, RowOutcome.KEPT):
+        return Step((TakeOut(rows.page_id, rows.notebook_ids),), rows)
+    return Step((), rows)
 
 
 def _rows_of_written(copies: Iterable[Written], written: WrittenPages) -> Iterator[PlannedRows]:

@@ -1,0 +1,108 @@
+// Written by ./red-thread client from the tables of the core. Change those.
+
+export const OUTCOMES = {
+ "failed": {
+  "words": "failed",
+  "under": "their page is as it was",
+  "changes": false,
+  "of": [
+   "push"
+  ]
+ },
+ "conflicted": {
+  "words": "knotted",
+  "under": "you and the student changed the same words",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "merged": {
+  "words": "woven in",
+  "under": "what they wrote stays as it is",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "back": {
+  "words": "back again",
+  "under": "with what they wrote on it",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "refreshed": {
+  "words": "refreshed",
+  "under": "not written on; on the newest edition",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "placed": {
+  "words": "placed",
+  "under": "new in their notebook",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "put-away": {
+  "words": "put away",
+  "under": "brought up to date in the drawer",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "in-drawer": {
+  "words": "into the drawer",
+  "under": "with all that they wrote",
+  "changes": true,
+  "of": [
+   "pull-back"
+  ]
+ },
+ "kept": {
+  "words": "kept for you",
+  "under": "with all that they wrote",
+  "changes": true,
+  "of": [
+   "pull-back"
+  ]
+ },
+ "gone": {
+  "words": "gone",
+  "under": "nobody wrote on these",
+  "changes": true,
+  "of": [
+   "pull-back"
+  ]
+ },
+ "held": {
+  "words": "held",
+  "under": "waiting",
+  "changes": false,
+  "of": [
+   "push"
+  ]
+ },
+ "has-it": {
+  "words": "has it already",
+  "under": "nothing changes",
+  "changes": false,
+  "of": [
+   "push"
+  ]
+ },
+ "not-there": {
+  "words": "not there",
+  "under": "nothing changes",
+  "changes": false,
+  "of": [
+   "pull-back"
+  ]
+ }
+} as const;

@@ -1,1 +1,0 @@
-export { OUTCOMES, ORDER } from './outcomes';

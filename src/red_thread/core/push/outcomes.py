@@ -1,0 +1,39 @@
+"""What can come of one student's copy of one page: declared here once, and read by plans, log, wire and screens."""
+
+from enum import StrEnum
+
+PUSH, PULL_BACK = "push", "pull-back"
+
+
+class RowOutcome(StrEnum):
+    """An outcome. `words`, `under`: how it is told; `changes`: whether anything is other than before; `of`: the
+    kinds of plan in which it occurs. They stand in the order in which they matter.
+    """
+
+    words: str
+    under: str
+    changes: bool
+    of: tuple[str, ...]
+
+    def __new__(cls, value: str, words: str, under: str, changes: bool, of: tuple[str, ...]) -> "RowOutcome":
+        made = str.__new__(cls, value)
+        made._value_ = value
+        made.words, made.under, made.changes, made.of = words, under, changes, of
+        return made
+
+    FAILED = "failed", "failed", "their page is as it was", False, (PUSH,)
+    CONFLICTED = "conflicted", "knotted", "you and the student changed the same words", True, (PUSH,)
+    MERGED = "merged", "woven in", "what they wrote stays as it is", True, (PUSH,)
+    BACK = "back", "back again", "with what they wrote on it", True, (PUSH,)
+    REFRESHED = "refreshed", "refreshed", "not written on; on the newest edition", True, (PUSH,)
+    PLACED = "placed", "placed", "new in their notebook", True, (PUSH,)
+    PUT_AWAY = "put-away", "put away", "brought up to date in the drawer", True, (PUSH,)
+    IN_DRAWER = "in-drawer", "into the drawer", "with all that they wrote", True, (PULL_BACK,)
+    KEPT = "kept", "kept for you", "with all that they wrote", True, (PULL_BACK,)
+    GONE = "gone", "gone", "nobody wrote on these", True, (PULL_BACK,)
+    HELD = "held", "held", "waiting", False, (PUSH,)
+    HAS_IT = "has-it", "has it already", "nothing changes", False, (PUSH,)
+    NOT_THERE = "not-there", "not there", "nothing changes", False, (PULL_BACK,)
+
+
+CHANGING = frozenset(outcome for outcome in RowOutcome if outcome.changes)

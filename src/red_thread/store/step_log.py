@@ -1,0 +1,87 @@
+"""Steps as the log keeps them: their rows, and each operation by name with what it needs to be undone.
+
+The notebooks stand once, with the row. Order keys are not kept: no inverse needs them.
+"""
+
+from collections.abc import Callable, Iterator
+from typing import Any, cast
+
+from sqlalchemy import Row
+
+from red_thread.core.push import (
+    MakeSection,
+    Operation,
+    Place,
+    PlannedRows,
+    PutAway,
+    Refresh,
+    Restore,
+    RowOutcome,
+    Step,
+    TakeFromDrawer,
+    TakeOut,
+    TakeSection,
+    Weave,
+)
+from red_thread.store.documents import id_array
+
+PREPARED = ""  # the outcome of a step that has no rows
+_NAMES: dict[type[Operation], str] = {
+    MakeSection: "make-section",
+    TakeSection: "take-section",
+    Place: "place",
+    TakeOut: "take-out",
+    Restore: "restore",
+    PutAway: "put-away",
+    TakeFromDrawer: "take-from-drawer",
+    Refresh: "refresh",
+    Weave: "weave",
+}
+_BY_NAME = {name: kind for kind, name in _NAMES.items()}
+_KEPT = ("section_id", "edition_id", "by", "before", "after", "copy_id", "revision")
+
+
+def logged_values(push_id: int, step: Step) -> dict[str, Any]:
+    """The step as a row of the log."""
+    rows = step.rows
+    first = rows or step.operations[0]
+    return {
+        "push_id": push_id,
+        "page_id": rows.page_id if rows else None,
+        "outcome": rows.outcome.value if rows else PREPARED,
+        "reason": rows.reason if rows else "",
+        "edition_before": rows.edition_before if rows else None,
+        "notebook_ids": id_array(first.notebook_ids),
+        "operations": [_kept(operation, first.notebook_ids) for operation in step.operations],
+    }
+
+
+def _kept(operation: Operation, notebook_ids: tuple[int, ...]) -> dict[str, Any]:
+    kept = {name: value for name in _KEPT if (value := getattr(operation, name, None)) is not None}
+    own = {} if operation.notebook_ids == notebook_ids else {"notebook_ids": operation.notebook_ids}
+    return {"do": _NAMES[type(operation)], **kept, **own}
+
+
+def rows_of(row: Row[Any]) -> PlannedRows:
+    """What the log says came about."""
+    return PlannedRows(row.page_id, RowOutcome(row.outcome), tuple(row.notebook_ids), row.reason, row.edition_before)
+
+
+def step_of(row: Row[Any]) -> Step:
+    """The step again, without what was written: a woven copy's words are in its history."""
+    return Step(tuple(_operations(row)), rows_of(row) if row.page_id is not None else None)
+
+
+def _operations(row: Row[Any]) -> Iterator[Operation]:
+    for kept in row.operations:
+        kind = _BY_NAME[kept["do"]]
+        if kind is Weave:
+            continue
+        values = {name: value for name, value in kept.items() if name != "do"}
+        ids = tuple(values.pop("notebook_ids", row.notebook_ids))
+        if row.page_id is not None:
+            values["page_id"] = row.page_id
+        if kind in (Place, MakeSection, TakeSection):
+            values["keys"] = ("",) * len(ids)
+        make = cast(Callable[..., Operation], kind)
+        yield make(notebook_ids=ids, **values)
