@@ -7,6 +7,7 @@ import pytest
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.change_outline import move_item, remove_item
 from red_thread.actions.plan_push import PushRequest, preview_push
+from red_thread.actions.ports.pushes import Said
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.actions.run_push import run_push
 from tests.school import School, actor_of
@@ -188,7 +189,8 @@ async def test_the_log_tells_each_student_and_page(school: School):
     async with school.database.begin() as unit:
         push = await unit.pushes.get(push_id)
         assert push is not None
-        assert (push.status, push.sentence) == ("waiting", "“one” and 1 more to 9A")
+        said = (await unit.pushes.said([push_id]))[push_id]
+        assert (push.status, said) == ("waiting", Said("one", 2, ["9A"], [], 0, 0))
     await run_push(school.database.begin, school.teacher, push_id)
     async with school.database.begin() as unit:
         rows = await unit.pushes.logged(push_id)

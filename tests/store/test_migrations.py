@@ -6,10 +6,18 @@ import psycopg
 from alembic import command
 from alembic.config import Config
 
+from red_thread.actions.actor import Actor
+from red_thread.actions.look_at_pushes import look_at_pushes
+from red_thread.actions.plan_push import PushRequest, preview_push
+from red_thread.actions.pull_back import undo_pull_back
+from red_thread.store.database import Database
 from red_thread.store.schema import MIGRATIONS
 from tests.conftest import migrate_at, run_sql
 
 FIRST_RELEASE = Path(__file__).with_name("first_release.sql")
+# Filled by the actions of its day: pushes, corrections, answers, two pull-backs, codes, a picture.
+SECOND_RELEASE = Path(__file__).with_name("second_release.sql")
+WORDS = "SELECT copy_id, document FROM writing UNION ALL SELECT copy_id, whole FROM writing_state ORDER BY 1, 2"
 
 
 def config() -> Config:
@@ -46,3 +54,35 @@ def test_the_first_release_with_data_comes_up_to_date(cluster):
         ).fetchall()
     assert found == [("Ada", "Shore Studies", 1, 1, '{"type":"doc"}')]
     run_sql(cluster, "DROP DATABASE from_first WITH (FORCE)")
+
+
+async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(cluster):
+    """Every word is there; pushes say what was asked; pull-backs of before are undone as those of today."""
+    run_sql(cluster, "CREATE DATABASE from_second")
+    url = cluster.url("from_second")
+    migrate_at(url, "0006")
+    with psycopg.connect(url, autocommit=True) as connection:
+        connection.execute("SET session_replication_role = replica; " + SECOND_RELEASE.read_text())  # type: ignore[arg-type]
+        words = connection.execute(WORDS).fetchall()
+    migrate_at(url)
+    with psycopg.connect(url) as connection:
+        assert connection.execute(WORDS).fetchall() == words
+    database = Database(url.replace("postgresql:", "postgresql+psycopg:"))
+    teacher = Actor(1, "teacher")
+    async with database.begin() as unit:
+        pushes = await look_at_pushes(unit, teacher, 1)
+        told = [(p.push.id, p.push.kind, p.said.title, p.said.pages, p.said.classes) for p in pushes]
+        assert told == [
+            (4, "pull-back", "Dunes", 1, ["9A"]),
+            (3, "pull-back", "Wind", 1, ["9A"]),
+            (2, "push", "Tides", 2, ["9A"]),
+            (1, "push", "Tides", 3, ["9A", "9B"]),
+        ]
+        assert [(p.push.students, p.push.students_done) for p in pushes] == [(4, 4), (4, 4), (4, 4), (6, 6)]
+    async with database.begin() as unit:
+        assert [await undo_pull_back(unit, teacher, number) for number in (4, 3)] == [4, 4]
+        request = PushRequest(1, (1, 2, 3), (1, 2))
+        counts = (await preview_push(unit, teacher, request)).plan.counts
+    assert {outcome.value: n for outcome, n in counts.items()} == {"refreshed": 4, "has-it": 14}
+    await database.close()
+    run_sql(cluster, "DROP DATABASE from_second WITH (FORCE)")

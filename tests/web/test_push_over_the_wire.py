@@ -8,6 +8,7 @@ import psycopg
 import uvicorn
 
 from launcher.postgres import free_port
+from red_thread.actions.ports.pushes import NewPush
 from red_thread.web.app import create_app
 from tests.school import School
 
@@ -23,7 +24,7 @@ async def test_the_job_is_enqueued_with_the_push_or_not_at_all(teacher, school: 
 
     with contextlib.suppress(RuntimeError):
         async with school.database.begin() as unit:
-            push_id = await unit.pushes.add(school.master, 1, "x", {}, [])
+            push_id = await unit.pushes.add(NewPush(school.master, 1, "push", {}, (), (), (), []))
             await unit.queue.run_push(push_id, school.master)
             raise RuntimeError("a power cut before the commit")
     assert waiting() == 0
@@ -48,7 +49,7 @@ async def test_the_queue_runs_what_was_pushed(teacher, school: School, jobs):
     )
     assert sorted(student["person_name"] for student in view["students"])[0] == "9A student 00"
     log = (await teacher.get(f"/api/masters/{school.master}/pushes")).json()
-    assert [entry["sentence"] for entry in log] == ["“Tides today” to 9A"]
+    assert [(entry["said"]["title"], entry["said"]["classes"]) for entry in log] == [("Tides today", ["9A"])]
     again = (await teacher.post("/api/pushes/plan", json=request)).json()
     assert (again["counts"], again["changes_anything"]) == ({"has-it": 3}, False)
 

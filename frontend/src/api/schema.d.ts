@@ -1842,12 +1842,9 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
-            /** Page Ids */
-            page_ids: number[];
             /** Problem */
             problem: string | null;
-            /** Sentence */
-            sentence: string;
+            said: components["schemas"]["SaidOut"];
             /**
              * Status
              * @enum {string}
@@ -1875,6 +1872,8 @@ export interface components {
         };
         /** PushViewOut */
         PushViewOut: {
+            /** Page Ids */
+            page_ids: number[];
             push: components["schemas"]["PushOut"];
             /** Rows */
             rows: components["schemas"]["RowsOut"][];
@@ -1958,6 +1957,24 @@ export interface components {
             page_id: number;
             /** Reason */
             reason: string;
+        };
+        /**
+         * SaidOut
+         * @description What was asked for, in names: the first title, how many pages; classes, single students, how many without.
+         */
+        SaidOut: {
+            /** Classes */
+            classes: string[];
+            /** Pages */
+            pages: number;
+            /** Singles */
+            singles: number;
+            /** Students */
+            students: string[];
+            /** Title */
+            title: string;
+            /** Without */
+            without: number;
         };
         /**
          * SaveCopy

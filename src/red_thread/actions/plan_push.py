@@ -1,6 +1,5 @@
 """What a push would do: who it is for, the pages as they stand, the plan."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
@@ -8,7 +7,7 @@ from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
-from red_thread.actions.ports.pushes import Reached
+from red_thread.actions.ports.pushes import NewPush, PushKind, Reached
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.core.outline.tree import Outline, rank
 from red_thread.core.push import Plan, PushedPage, plan_push
@@ -101,20 +100,12 @@ async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
     return left
 
 
-def say_pages(pages: Sequence[MasterPage]) -> str:
-    """The pages in words, for the log: `“Tides” and 2 more`."""
-    return f"“{pages[0].title}”" + (f" and {len(pages) - 1} more" if len(pages) > 1 else "")
-
-
-async def say_whom(unit: Unit, request: PushRequest) -> str:
-    """The audience in words, for the log: `9A, 9B without 2 students`."""
-    whom = list(await unit.classes.names(list(request.class_ids)))
-    if request.notebook_ids:
-        singles = [r.person_name for r in await unit.pushes.names(list(request.notebook_ids))]
-        whom += singles if len(singles) <= 2 else [f"{len(singles)} students"]
-    without = len(set(request.without))
-    left_out = f" without {without} {'student' if without == 1 else 'students'}" if without else ""
-    return f"{', '.join(whom)}{left_out}"
+def new_push(
+    request: PushRequest, made_by: int, kind: PushKind, pages: dict[int, int], audience: list[int]
+) -> NewPush:
+    """The push of a request, looked up. `pages`: with their editions."""
+    said = request.class_ids, request.notebook_ids, request.without
+    return NewPush(request.master_id, made_by, kind, pages, *said, audience)
 
 
 async def _whom(unit: Unit, request: PushRequest) -> str:

@@ -11,7 +11,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.apply_plan import For, apply_plan
 from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.plan_push import PushRequest, choose_audience, choose_pages, say_pages, say_whom
+from red_thread.actions.plan_push import PushRequest, choose_audience, choose_pages, new_push
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.pushes import Reached
@@ -40,14 +40,12 @@ async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: Wri
     if not plan.changes_anything:
         raise NothingToPullBack
     editions = await unit.masters.latest_editions([page.id for page in pages])
-    meant = {page_id: edition_id for page_id, (edition_id, _, _) in editions.items()}
-    sentence = f"{say_pages(pages)} from {await say_whom(unit, request)}"
-    pull_back_id = await unit.pushes.add(
-        request.master_id, actor.person_id, sentence, meant, audience, kind="pull-back"
-    )
+    meant = {page.id: editions[page.id][0] for page in pages if page.id in editions}
+    pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, "pull-back", meant, audience))
     came = await apply_plan(unit, For(pull_back_id, actor.person_id), plan.steps)
     await unit.pushes.log(pull_back_id, [applied.step for applied in came])
-    await unit.pushes.advance(pull_back_id, len(audience), "done")
+    while batch := await unit.pushes.next_batch(pull_back_id, len(audience)):
+        await unit.pushes.advance(pull_back_id, batch, len(batch.notebook_ids))
     await unit.news.of_push(pull_back_id, audience)
     return pull_back_id
 
@@ -67,7 +65,7 @@ async def undo_pull_back(unit: Unit, actor: Actor, pull_back_id: int) -> int:
     plan = plan_undo([await _as_left(unit, step, done.id) for step in await unit.pushes.done_steps(done.id)], done.id)
     came = await apply_plan(unit, For(done.id, actor.person_id), plan.steps)
     await unit.pushes.undone(done.id)
-    await unit.news.of_push(pull_back_id, done.notebook_ids)
+    await unit.news.of_push(pull_back_id, await unit.pushes.audience_of(pull_back_id))
     return sum(len(applied.step.rows.notebook_ids) for applied in came if applied.step.rows)
 
 

@@ -13,7 +13,7 @@ from red_thread.actions.apply_plan import For, apply_plan
 from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.ports.pushes import Batch, PushInfo
 from red_thread.core.outline.tree import Outline, rank
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 
@@ -33,37 +33,31 @@ async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_on
             if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
                 await require_teacher(unit, actor, push.master_id, "push")
             await unit.masters.hold(push.master_id)
-            done = await _run_batch(unit, push, max(at_once // max(len(push.pages), 1), 1))
+            pages = await unit.pushes.pages_of(push_id)
+            batch = await unit.pushes.next_batch(push_id, max(at_once // max(len(pages), 1), 1))
+            done = batch is None or await _run_batch(unit, push, pages, batch)
 
 
-async def _run_batch(unit: Unit, push: PushInfo, room: int) -> bool:
-    """Whether that was the last."""
+async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:
+    """Whether that was the last. `meant`: page id to edition id."""
     outline = await unit.masters.outline(push.master_id)
     order = rank(outline.page_order())
-    pages = [p for p in await unit.masters.pages(list(push.pages)) if p.id in order]
+    pages = [page for page in await unit.masters.pages(list(meant)) if page.id in order]
     pages.sort(key=lambda page: order[page.id])
     pushed = [
-        PushedPage(
-            page.id,
-            page.section_id,
-            await unit.masters.edition_document(push.pages[page.id]),
-            push.pages[page.id],
-        )
+        PushedPage(page.id, page.section_id, await unit.masters.edition_document(meant[page.id]), meant[page.id])
         for page in pages
     ]
-    waiting = push.notebook_ids[push.students_done :][:room]
+    waiting = batch.notebook_ids
     held = await unit.pushes.pulled_back_since(push.id, waiting)
     if held or not pushed:
         steps, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
     else:
         facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
         steps, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
-    gone = [page_id for page_id in push.pages if page_id not in order]
-    steps += [_held(page_id, reached, _GONE) for page_id in gone]
+    steps += [_held(page_id, reached, _GONE) for page_id in meant if page_id not in order]
     await unit.pushes.log(push.id, steps)
-    students_done = push.students_done + len(reached)
-    done = students_done >= len(push.notebook_ids)
-    await unit.pushes.advance(push.id, students_done, "done" if done else "running")
+    done = await unit.pushes.advance(push.id, batch, len(reached))
     await unit.news.of_push(push.id, list(reached))
     return done
 

@@ -2,7 +2,7 @@
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.plan_push import PushRequest, choose, say_pages, say_whom
+from red_thread.actions.plan_push import PushRequest, choose, new_push
 from red_thread.actions.ports import Unit
 from red_thread.core.page.nodes import attributes_of, walk
 
@@ -21,8 +21,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest) -> int:
             current = await unit.masters.make_edition(page, number + 1, actor.person_id)
             await unit.pictures.give_with_page(page.id, _pictures_on(page.document))
         editions[page.id] = current
-    sentence = f"{say_pages(chosen.pages)} to {await say_whom(unit, request)}"
-    push_id = await unit.pushes.add(request.master_id, actor.person_id, sentence, editions, chosen.audience)
+    push_id = await unit.pushes.add(new_push(request, actor.person_id, "push", editions, chosen.audience))
     await unit.queue.run_push(push_id, request.master_id)
     return push_id
 

@@ -1,15 +1,15 @@
 """Pushes in PostgreSQL: set-based, whatever the size of the audience."""
 
 from collections.abc import Sequence
+from dataclasses import fields
 from datetime import datetime
 from typing import Any
 
 import orjson
-from sqlalchemy import BigInteger, Row, Text, cast, insert, literal, select, text, update
-from sqlalchemy.dialects.postgresql import ARRAY
+from sqlalchemy import Row, insert, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.pushes import PushInfo, PushKind, Reached
+from red_thread.actions.ports.pushes import Batch, NewPush, PushInfo, Reached, Said
 from red_thread.core.outline.tree import Outline
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step
 from red_thread.store import tables as t
@@ -17,6 +17,7 @@ from red_thread.store.documents import id_array
 from red_thread.store.push_facts import PushFactsReader
 from red_thread.store.step_log import logged_values, rows_of, step_of
 
+COPIES_IN_A_BATCH = 20_000
 _AUDIENCE = text("""
     SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
     JOIN class k ON k.id = n.class_id
@@ -32,12 +33,48 @@ _ANY_SINCE = text("""
                    WHERE p.id = :push AND b.kind = 'pull-back' AND b.undone_at IS NULL)
 """)
 _PULLED_BACK_SINCE = text("""
-    SELECT key AS page, array(SELECT unnest(b.notebook_ids) INTERSECT
-                              SELECT unnest(CAST(:notebooks AS bigint[]))) AS notebook_ids
+    SELECT g.page_id, array(SELECT unnest(t.notebook_ids) INTERSECT
+                            SELECT unnest(CAST(:notebooks AS bigint[]))) AS notebook_ids
     FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id AND b.kind = 'pull-back'
-        AND b.undone_at IS NULL AND b.notebook_ids && CAST(:notebooks AS bigint[])
-    CROSS JOIN jsonb_object_keys(b.pages) key
-    WHERE p.id = :push AND p.pages ? key
+        AND b.undone_at IS NULL
+    JOIN push_page mine ON mine.push_id = p.id
+    JOIN push_page g ON g.push_id = b.id AND g.page_id = mine.page_id
+    JOIN push_batch t ON t.push_id = b.id
+    WHERE p.id = :push
+""")
+_SAID = text("""
+    SELECT p.id, coalesce((SELECT e.title FROM push_page g JOIN edition e ON e.id = g.edition_id
+                           WHERE g.push_id = p.id ORDER BY g.position LIMIT 1), '') AS title,
+        (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
+        array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
+              WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1) AS classes,
+        array(SELECT s.name FROM push_whom w JOIN notebook n ON n.id = w.target_id JOIN person s ON s.id = n.person_id
+              WHERE w.push_id = p.id AND w.kind = 'notebook' ORDER BY 1 LIMIT 3) AS students,
+        (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'notebook') AS singles,
+        (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'without') AS without
+    FROM push p WHERE p.id = ANY(:pushes)
+""")
+_ADD_WHOM = text("""
+    INSERT INTO push_whom (push_id, kind, target_id)
+    SELECT DISTINCT :push, :kind, unnest(CAST(:targets AS bigint[]))
+""")
+_ADD_BATCH = text(
+    "INSERT INTO push_batch (push_id, number, notebook_ids) VALUES (:push, :number, CAST(:notebooks AS bigint[]))"
+)
+_AUDIENCE_OF = text("""
+    SELECT coalesce(array_agg(n ORDER BY b.number), '{}')
+    FROM push_batch b CROSS JOIN unnest(b.notebook_ids) n WHERE b.push_id = :push
+""")
+_NEXT_BATCH = text("""
+    SELECT number, notebook_ids[done + 1 : done + :room] AS notebook_ids
+    FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids) ORDER BY number LIMIT 1
+""")
+_COME_TO = text("UPDATE push_batch SET done = done + :reached WHERE push_id = :push AND number = :number")
+_ADVANCE = text("""
+    UPDATE push SET students_done = students_done + :reached,
+        status = CASE WHEN students_done + :reached >= students THEN 'done' ELSE 'running' END,
+        finished_at = CASE WHEN students_done + :reached >= students THEN CAST(:now AS timestamptz) END
+    WHERE id = :push RETURNING status = 'done'
 """)
 _WITHOUT_A_JOB = text("""
     SELECT p.id, p.master_id, EXISTS (
@@ -80,7 +117,7 @@ class PushStore:
             return found
         values = {"push": push_id, "notebooks": id_array(notebook_ids)}
         for row in await self.connection.execute(_PULLED_BACK_SINCE, values):
-            found.setdefault(int(row.page), set()).update(row.notebook_ids)
+            found.setdefault(row.page_id, set()).update(row.notebook_ids)
         return found
 
     async def without_a_job(self) -> list[tuple[int, int, bool]]:
@@ -115,35 +152,62 @@ class PushStore:
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
 
-    async def add(
-        self,
-        master_id: int,
-        made_by: int,
-        sentence: str,
-        pages: dict[int, int],
-        notebook_ids: list[int],
-        kind: PushKind = "push",
-    ) -> int:
+    async def add(self, push: NewPush) -> int:
         added = insert(t.Push).values(
-            master_id=master_id,
-            made_by=made_by,
+            master_id=push.master_id,
+            made_by=push.made_by,
             made_at=self.now,
             status="waiting",
-            kind=kind,
-            sentence=sentence,
-            pages={str(page): edition for page, edition in pages.items()},
-            notebook_ids=cast(literal(id_array(notebook_ids), Text), ARRAY(BigInteger)),
+            kind=push.kind,
+            students=len(push.audience),
         )
-        return (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
+        push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
+        await self._add_pages(push_id, push.pages)
+        for kind, ids in (("class", push.class_ids), ("notebook", push.notebook_ids), ("without", push.without)):
+            if ids:
+                values = {"push": push_id, "kind": kind, "targets": id_array(ids)}
+                await self.connection.execute(_ADD_WHOM, values)
+        size = max(COPIES_IN_A_BATCH // max(len(push.pages), 1), 1)
+        for number, at in enumerate(range(0, len(push.audience), size)):
+            values = {"push": push_id, "number": number, "notebooks": id_array(push.audience[at : at + size])}
+            await self.connection.execute(_ADD_BATCH, values)
+        return push_id
+
+    async def _add_pages(self, push_id: int, pages: dict[int, int]) -> None:
+        rows = [
+            {"push_id": push_id, "position": position, "page_id": page, "edition_id": edition}
+            for position, (page, edition) in enumerate(pages.items(), 1)
+        ]
+        if rows:
+            await self.connection.execute(insert(t.PushPage), rows)
 
     async def get(self, push_id: int, lock: bool = False) -> PushInfo | None:
         wanted = select(t.Push.__table__).where(t.Push.id == push_id)
         row = (await self.connection.execute(wanted.with_for_update() if lock else wanted)).one_or_none()
-        return _push(row) if row else None
+        return None if row is None else _push(row)
 
     async def of_master(self, master_id: int) -> list[PushInfo]:
         wanted = select(t.Push.__table__).where(t.Push.master_id == master_id).order_by(t.Push.id.desc()).limit(200)
         return [_push(row) for row in await self.connection.execute(wanted)]
+
+    async def said(self, push_ids: list[int]) -> dict[int, Said]:
+        """What was asked for, in the names that things have now."""
+        found = await self.connection.execute(_SAID, {"pushes": push_ids})
+        return {row.id: Said(*row[1:]) for row in found}
+
+    async def pages_of(self, push_id: int) -> dict[int, int]:
+        """Page id to edition id, in the order of the master."""
+        wanted = select(t.PushPage.page_id, t.PushPage.edition_id).where(t.PushPage.push_id == push_id)
+        found = await self.connection.execute(wanted.order_by(t.PushPage.position))
+        return {row.page_id: row.edition_id for row in found}
+
+    async def audience_of(self, push_id: int) -> list[int]:
+        return (await self.connection.execute(_AUDIENCE_OF, {"push": push_id})).scalar_one()
+
+    async def next_batch(self, push_id: int, room: int) -> Batch | None:
+        """At most `room` notebooks that the push has yet to come to; None if it has come to all."""
+        row = (await self.connection.execute(_NEXT_BATCH, {"push": push_id, "room": room})).one_or_none()
+        return Batch(row.number, list(row.notebook_ids)) if row is not None else None
 
     async def unfinished(self) -> list[int]:
         found = await self.connection.execute(select(t.Push.id).where(t.Push.finished_at.is_(None)))
@@ -175,28 +239,12 @@ class PushStore:
             counts[row.push_id][RowOutcome(row.outcome)] = int(row.rows)
         return counts
 
-    async def advance(self, push_id: int, students_done: int, status: str) -> None:
-        finished = self.now if status == "done" else None
-        await self.connection.execute(
-            update(t.Push)
-            .where(t.Push.id == push_id)
-            .values(students_done=students_done, status=status, finished_at=finished)
-        )
+    async def advance(self, push_id: int, batch: Batch, reached: int) -> bool:
+        """Notes that so many of the batch have been come to; gives whether those were the last of the push."""
+        values = {"push": push_id, "reached": reached, "number": batch.number, "now": self.now}
+        await self.connection.execute(_COME_TO, values)
+        return bool((await self.connection.execute(_ADVANCE, values)).scalar_one())
 
 
 def _push(row: Row[Any]) -> PushInfo:
-    return PushInfo(
-        row.id,
-        row.master_id,
-        row.made_by,
-        row.made_at,
-        row.finished_at,
-        row.status,
-        row.sentence,
-        {int(page): edition for page, edition in row.pages.items()},
-        list(row.notebook_ids),
-        row.students_done,
-        row.kind,
-        row.undone_at,
-        row.problem,
-    )
+    return PushInfo(**{field.name: getattr(row, field.name) for field in fields(PushInfo)})

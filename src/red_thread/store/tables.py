@@ -287,7 +287,7 @@ class WritingState(Table):
 
 
 class Push(Table):
-    """A push or a pull-back, as `kind` says. `pages`: their ids, each with the edition that was meant."""
+    """A push or a pull-back, as `kind` says; what was asked for stands in `PushPage` and `PushWhom`."""
 
     __tablename__ = "push"
     id: Mapped[int] = _id()
@@ -299,10 +299,37 @@ class Push(Table):
     undone_at: Mapped[datetime | None]
     kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]
-    sentence: Mapped[str]
-    pages: Mapped[dict[str, int]] = mapped_column(JSONB)
-    notebook_ids: Mapped[list[int]] = mapped_column(ARRAY(BigInteger))
+    students: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     students_done: Mapped[int] = mapped_column(Integer, server_default=text("0"))
+
+
+class PushPage(Table):
+    """A page that a push is of, with the edition that is meant, in the order of the master."""
+
+    __tablename__ = "push_page"
+    push_id: Mapped[int] = _to("push.id", key=True)
+    position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    page_id: Mapped[int]
+    edition_id: Mapped[int]
+
+
+class PushWhom(Table):
+    """Whom a push is for, as it was said: a `class`, a `notebook`, `without` a notebook."""
+
+    __tablename__ = "push_whom"
+    push_id: Mapped[int] = _to("push.id", key=True)
+    kind: Mapped[str] = mapped_column(primary_key=True)
+    target_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+
+
+class PushBatch(Table):
+    """A part of a push's audience, as it was when the push began. `done`: how many of them it has come to."""
+
+    __tablename__ = "push_batch"
+    push_id: Mapped[int] = _to("push.id", key=True)
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    done: Mapped[int] = mapped_column(Integer, server_default=text("0"))
+    notebook_ids: Mapped[list[int]] = mapped_column(ARRAY(BigInteger))
 
 
 class PushOutcome(Table):

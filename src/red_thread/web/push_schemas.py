@@ -87,6 +87,17 @@ class PutBackOut(Schema):
     copies: int
 
 
+class SaidOut(Schema):
+    """What was asked for, in names: the first title, how many pages; classes, single students, how many without."""
+
+    title: str
+    pages: int
+    classes: list[str]
+    students: list[str]
+    singles: int
+    without: int
+
+
 class PushOut(Schema):
     id: int
     kind: Literal["push", "pull-back"]
@@ -95,8 +106,7 @@ class PushOut(Schema):
     finished_at: datetime | None
     status: Literal["waiting", "running", "done", "failed"]
     problem: str | None
-    sentence: str
-    page_ids: list[int]
+    said: SaidOut
     students: int
     students_done: int
     counts: dict[RowOutcome, int]
@@ -104,6 +114,7 @@ class PushOut(Schema):
 
 class PushViewOut(Schema):
     push: PushOut
+    page_ids: list[int]
     rows: list[RowsOut]
     students: list[ReachedOut]
     titles: dict[int, str]

@@ -11,6 +11,7 @@
 	import { Frame } from '../session';
 	import { concerned } from './outcomes';
 	import Outcomes from './Outcomes.svelte';
+	import { say } from './say';
 	import { ResultState } from './result.svelte';
 	import Strip from './Strip.svelte';
 
@@ -29,7 +30,7 @@
 	const view = $derived(result.view);
 	const failed = $derived(view?.push.counts.failed ?? 0);
 	const pulled = $derived(view?.push.kind === 'pull-back');
-	const pages = $derived(view?.push.page_ids.join('.') ?? '');
+	const pages = $derived(view?.page_ids.join('.') ?? '');
 	const told = $derived(pulled ? pulledWords() : pushedWords());
 
 	function pushedWords(): string {
@@ -81,13 +82,12 @@
 						: result.status === 'failed'
 							? 'Broken off: pushing'
 							: 'Pushing'}
-				{view.push.sentence}
+				{say(view.push)}
 			</h1>
 			{#if result.status === 'done'}
 				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
 				<div class="mb-6 flex flex-wrap gap-2">
-					<Button go onclick={() => go(`/master/${master}/page/${view.push.page_ids[0]}`)}
-						>Back to the page</Button
+					<Button go onclick={() => go(`/master/${master}/page/${view.page_ids[0]}`)}>Back to the page</Button
 					>
 					{#if !pulled}
 						<Button onclick={() => void seeReach()}>See who has what</Button>

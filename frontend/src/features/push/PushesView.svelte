@@ -8,6 +8,7 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { Frame } from '../session';
 	import { ORDER, told } from './outcomes';
+	import { say } from './say';
 
 	const master = Number((route.params as { master: string }).master);
 	let pushes = $state.raw<Schemas['PushOut'][] | null>(null);
@@ -45,7 +46,7 @@
 						href="/master/{master}/pushes/{push.id}"
 					>
 						<span class="font-serif text-[17px] font-semibold"
-							>{push.kind === 'push' ? '' : 'Pulled back '}{push.sentence}</span
+							>{push.kind === 'push' ? '' : 'Pulled back '}{say(push)}</span
 						>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[13px] text-soft"

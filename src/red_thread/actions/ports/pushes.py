@@ -12,8 +12,25 @@ PushKind: TypeAlias = Literal["push", "pull-back"]
 
 
 @dataclass(frozen=True, slots=True)
+class NewPush:
+    """What is asked for. `pages`: page id to the id of the edition that is meant, in the order of the master.
+
+    `class_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: the notebooks that this comes to now.
+    """
+
+    master_id: int
+    made_by: int
+    kind: PushKind
+    pages: dict[int, int]
+    class_ids: tuple[int, ...]
+    notebook_ids: tuple[int, ...]
+    without: tuple[int, ...]
+    audience: list[int]
+
+
+@dataclass(frozen=True, slots=True)
 class PushInfo:
-    """A push, or a pull-back as `kind` says. `pages`: page id to the id of the edition that is meant."""
+    """A push, or a pull-back as `kind` says, and how far it is."""
 
     id: int
     master_id: int
@@ -21,13 +38,35 @@ class PushInfo:
     made_at: datetime
     finished_at: datetime | None
     status: str
-    sentence: str
-    pages: dict[int, int]
-    notebook_ids: list[int]
+    students: int
     students_done: int
     kind: PushKind
     undone_at: datetime | None
     problem: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """What was asked for, in names, for a sentence. `title`: of the first page; `pages`: how many there are.
+
+    `classes`, `students`: the names of whole classes and of at most three single students; `singles`, `without`: how
+    many single students, and how many were left out.
+    """
+
+    title: str
+    pages: int
+    classes: list[str]
+    students: list[str]
+    singles: int
+    without: int
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """Notebooks that a push has yet to come to, out of one batch of its audience."""
+
+    number: int
+    notebook_ids: list[int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,21 +97,17 @@ class Pushes(Protocol):
         ...
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]: ...
-    async def add(
-        self,
-        master_id: int,
-        made_by: int,
-        sentence: str,
-        pages: dict[int, int],
-        notebook_ids: list[int],
-        kind: PushKind = "push",
-    ) -> int: ...
+    async def add(self, push: NewPush) -> int: ...
     async def get(self, push_id: int, lock: bool = False) -> PushInfo | None: ...
     async def of_master(self, master_id: int) -> list[PushInfo]: ...
+    async def said(self, push_ids: list[int]) -> dict[int, Said]: ...
+    async def pages_of(self, push_id: int) -> dict[int, int]: ...
+    async def audience_of(self, push_id: int) -> list[int]: ...
+    async def next_batch(self, push_id: int, room: int) -> Batch | None: ...
     async def unfinished(self) -> list[int]: ...
     async def log(self, push_id: int, steps: Sequence[Step]) -> None: ...
     async def logged(self, push_id: int) -> list[PlannedRows]: ...
     async def done_steps(self, push_id: int) -> list[Step]: ...
     async def undone(self, push_id: int) -> None: ...
     async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]: ...
-    async def advance(self, push_id: int, students_done: int, status: str) -> None: ...
+    async def advance(self, push_id: int, batch: Batch, reached: int) -> bool: ...

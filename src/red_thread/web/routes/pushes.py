@@ -5,7 +5,7 @@ from collections.abc import AsyncIterator
 from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
-from red_thread.actions.look_at_pushes import PushSummary, look_at_push, look_at_pushes
+from red_thread.actions.look_at_pushes import PushSummary, look_at_push, look_at_pushes, require_push
 from red_thread.actions.plan_push import Preview, preview_push
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.start_push import start_push
@@ -19,6 +19,7 @@ from red_thread.web.push_schemas import (
     PushOut,
     PushRequestIn,
     PushViewOut,
+    SaidOut,
     WovenOut,
     counts_out,
     push_request,
@@ -52,9 +53,9 @@ async def get_pushes(master_id: int, unit: InUnit, actor: ByActor) -> list[PushO
 async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
     """One push, student by student."""
     view = await look_at_push(unit, actor, push_id)
-    counts = (await unit.pushes.counts([push_id]))[push_id]
     return PushViewOut(
-        push=_summary(PushSummary(view.push, counts)),
+        push=_summary(view.summary),
+        page_ids=list(view.titles),
         rows=rows_out(view.rows),
         students=reached_out(view.students),
         titles=view.titles,
@@ -64,7 +65,7 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
 @router.get("/pushes/{push_id}/events")
 async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Progress as server-sent events, until the push is done."""
-    await look_at_push(unit, actor, push_id)
+    await require_push(unit, actor, push_id)
     hub: NewsHub = request.app.state.news
     database: Database = request.app.state.database
     return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
@@ -85,7 +86,7 @@ async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIter
             push = await unit.pushes.get(push_id)
         if push is None:
             return
-        progress = {"done": push.students_done, "total": len(push.notebook_ids), "status": push.status}
+        progress = {"done": push.students_done, "total": push.students, "status": push.status}
         yield as_event("progress", progress)
         if push.status in ("done", "failed"):
             return
@@ -122,9 +123,8 @@ def _summary(summary: PushSummary) -> PushOut:
         finished_at=push.finished_at,
         status=push.status,  # type: ignore[arg-type]
         problem=push.problem,
-        sentence=push.sentence,
-        page_ids=list(push.pages),
-        students=len(push.notebook_ids),
+        said=SaidOut.model_validate(summary.said),
+        students=push.students,
         students_done=push.students_done,
         counts=counts_out(summary.counts),
     )

@@ -1,0 +1,15 @@
+/** What a push was asked for, as the words of a sentence. */
+import type { Schemas } from '../../api/client';
+import { count, list } from '../../ui/words';
+
+type Push = Pick<Schemas['PushOut'], 'kind' | 'said'>;
+
+/** Such as: “Tides” and 2 more to 9A and 9B, without 2 students. */
+export function say({ kind, said }: Push): string {
+	const pages = `“${said.title}”${said.pages > 1 ? ` and ${said.pages - 1} more` : ''}`;
+	const more = said.singles - said.students.length;
+	const singles = more > 0 ? [count(said.singles, 'student')] : said.students;
+	const whom = list([...said.classes, ...singles], 8) || 'nobody';
+	const without = said.without ? `, without ${count(said.without, 'student')}` : '';
+	return `${pages} ${kind === 'push' ? 'to' : 'from'} ${whom}${without}`;
+}
