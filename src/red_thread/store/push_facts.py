@@ -38,6 +38,7 @@ _ALIKE = text("""
         ) l ON true
     ) each GROUP BY section_id, id IS NULL, pages, sum
 """)
+_NUMBERS = text("SELECT id, number FROM edition WHERE page_id = ANY(:pages)")
 _PAGES_IN = text("""
     SELECT notebook_section_id, array_agg(page_id ORDER BY order_key) AS pages,
            array_agg(order_key ORDER BY order_key) AS keys
@@ -97,6 +98,9 @@ class PushFactsReader:
             written=await self._written(copies, page_ids),
             pages_in=pages_in,
             sections_in=await self._sections_in(without_section),
+            edition_numbers={
+                row.id: row.number for row in await self.connection.execute(_NUMBERS, {"pages": page_ids})
+            },
         )
 
     async def _written(self, copies: list[_Copies], pages: list[int]) -> tuple[Written, ...]:

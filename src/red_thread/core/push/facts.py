@@ -66,7 +66,8 @@ class PushFacts:
     """All that a plan follows from.
 
     `pages` in master order. `page_rank`, `section_rank`: the place of each in the master.
-    `audience`: every notebook that the push is for.
+    `audience`: every notebook that the push is for. `edition_numbers`: of all editions of these pages, by their ids:
+    which of two is newer is told by its number alone.
     """
 
     pages: tuple[PushedPage, ...]
@@ -77,3 +78,4 @@ class PushFacts:
     written: tuple[Written, ...]
     pages_in: tuple[Layout, ...]
     sections_in: tuple[Layout, ...]
+    edition_numbers: Mapping[int, int]

@@ -7,7 +7,7 @@ pulled back once comes to its place again, with what was written on it.
 """
 
 from collections import defaultdict
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 
 from red_thread.core.merge import Merged, Outcome, merge_page
 from red_thread.core.page.check import NotAPage
@@ -30,10 +30,11 @@ def plan_push(facts: PushFacts) -> Plan:
     """Plans a push. Pure: the same facts always give the same plan."""
     by_id = {page.page_id: page for page in facts.pages}
     missing = _missing(facts)
-    woven = [(written, _weave(written, by_id[written.page_id])) for written in facts.written]
+    newest = _has_it(facts)
+    woven = [(written, _weave(written, by_id[written.page_id], newest)) for written in facts.written]
     steps = [
         *(Step((made,)) for made in place_sections(facts, missing)),
-        *(_step_of_untouched(group, by_id[group.page_id]) for group in facts.untouched),
+        *(_step_of_untouched(group, by_id[group.page_id], newest) for group in facts.untouched),
         *_steps_of_woven(woven, by_id),
         *(
             Step((place,), PlannedRows(place.page_id, RowOutcome.PLACED, place.notebook_ids))
@@ -55,9 +56,9 @@ def weave(base: Node, master: Node, student: Node) -> tuple[RowOutcome, Merged |
     return _BY_MERGE[merged.outcome], merged, ""
 
 
-def _weave(written: Written, page: PushedPage) -> WovenCopy:
+def _weave(written: Written, page: PushedPage, has_it: Collection[int]) -> WovenCopy:
     outcome, merged, reason = RowOutcome.HAS_IT, None, ""
-    if not _stands_on(written.edition_id, page):
+    if written.edition_id not in has_it:
         outcome, merged, reason = weave(written.base, page.document, written.document)
     if written.pulled_back and outcome in (RowOutcome.HAS_IT, RowOutcome.MERGED):
         outcome = RowOutcome.BACK
@@ -66,13 +67,16 @@ def _weave(written: Written, page: PushedPage) -> WovenCopy:
     return WovenCopy(written.page_id, written.notebook_id, outcome, merged, reason)
 
 
-def _stands_on(edition_id: int, page: PushedPage) -> bool:
-    """Whether a copy has this edition, or a newer one that an older push must not undo."""
-    return page.edition_id is not None and edition_id >= page.edition_id
+def _has_it(facts: PushFacts) -> frozenset[int]:
+    """Editions that count as had: those that are pushed, and newer ones that an older push must not undo."""
+    numbers = facts.edition_numbers
+    pushed = {page.page_id: numbers[page.edition_id] for page in facts.pages if page.edition_id is not None}
+    held = {(copy.page_id, copy.edition_id) for copy in (*facts.untouched, *facts.written)}
+    return frozenset(edition for page, edition in held if page in pushed and numbers[edition] >= pushed[page])
 
 
-def _step_of_untouched(group: Untouched, page: PushedPage) -> Step:
-    has_it = _stands_on(group.edition_id, page)
+def _step_of_untouched(group: Untouched, page: PushedPage, newest: Collection[int]) -> Step:
+    has_it = group.edition_id in newest
     operations: list[Operation] = [Restore(group.page_id, group.notebook_ids)] if group.pulled_back else []
     if not has_it:
         operations.append(Refresh(group.page_id, group.notebook_ids, group.edition_id, page.edition_id or 0))
