@@ -8,11 +8,12 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, meanwhile, merge, push, reach
+from bench import autosave, lists, meanwhile, merge, push, reach
 from bench.figures import Figure
 
 BENCHMARKS = {
     "autosave": autosave.measure,
+    "lists": lists.measure,
     "meanwhile": meanwhile.measure,
     "merge": merge.measure,
     "push": push.measure,

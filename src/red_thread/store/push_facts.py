@@ -98,10 +98,11 @@ class PushFactsReader:
             written=await self._written(copies, page_ids),
             pages_in=pages_in,
             sections_in=await self._sections_in(without_section),
-            edition_numbers={
-                row.id: row.number for row in await self.connection.execute(_NUMBERS, {"pages": page_ids})
-            },
+            edition_numbers=await self._numbers(page_ids),
         )
+
+    async def _numbers(self, pages: list[int]) -> dict[int, int]:
+        return {row.id: row.number for row in await self.connection.execute(_NUMBERS, {"pages": pages})}
 
     async def _written(self, copies: list[_Copies], pages: list[int]) -> tuple[Written, ...]:
         written = {(group.page_id, n) for group in copies if group.written for n in group.notebook_ids}

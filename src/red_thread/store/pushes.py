@@ -92,12 +92,12 @@ _NAMES = text("""
     WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
 """)
 _LOG = text("""
-    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids, operations)
-    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]),
+    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids, students, operations)
+    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]), :students,
             CAST(:operations AS jsonb))
 """)
 _COUNTS = text("""
-    SELECT push_id, outcome, sum(cardinality(notebook_ids)) AS rows FROM push_outcome
+    SELECT push_id, outcome, sum(students) AS rows FROM push_outcome
     WHERE push_id = ANY(:pushes) AND page_id IS NOT NULL GROUP BY 1, 2
 """)
 

@@ -52,6 +52,7 @@ def logged_values(push_id: int, step: Step) -> dict[str, Any]:
         "reason": rows.reason if rows else "",
         "edition_before": rows.edition_before if rows else None,
         "notebook_ids": id_array(first.notebook_ids),
+        "students": len(first.notebook_ids),
         "operations": [_kept(operation, first.notebook_ids) for operation in step.operations],
     }
 

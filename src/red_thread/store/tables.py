@@ -335,7 +335,7 @@ class PushBatch(Table):
 class PushOutcome(Table):
     """What a push did, step by step: who had what happen to which page, and by which operations.
 
-    Without a page: what only prepared for others.
+    Without a page: what only prepared for others. `students`: how many, so that lists read no notebooks.
     """
 
     __tablename__ = "push_outcome"
@@ -347,6 +347,7 @@ class PushOutcome(Table):
     reason: Mapped[str]
     edition_before: Mapped[int | None]
     notebook_ids: Mapped[list[int]] = mapped_column(ARRAY(BigInteger))
+    students: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, server_default=text("'[]'"))
 
 

@@ -72,30 +72,36 @@ class Outline:
 
     def in_order(self) -> Iterator[Divider | Section | OutlinePage]:
         """Dividers, sections and pages as one reads them."""
-        yield from self._below(None)
-
-    def _below(self, divider_id: int | None) -> Iterator[Divider | Section | OutlinePage]:
-        dividers = [d for d in self.dividers if d.parent_id == divider_id]
-        sections = [s for s in self.sections if s.divider_id == divider_id]
-        pages = self._pages_by_section()
-        for item in sorted([*dividers, *sections], key=lambda each: each.order_key):
-            yield item
-            if isinstance(item, Divider):
-                yield from self._below(item.id)
-            else:
-                yield from pages.get(item.id, ())
-
-    def _pages_by_section(self) -> Mapping[int, list[OutlinePage]]:
-        pages: dict[int, list[OutlinePage]] = defaultdict(list)
-        for page in sorted(self.pages, key=lambda page: page.order_key):
+        pages: dict[int | None, list[OutlinePage]] = defaultdict(list)
+        for page in sorted(self.pages, key=_order_key):
             pages[page.section_id].append(page)
-        return pages
+        inside: dict[int | None, list[Divider | Section]] = defaultdict(list)
+        for item in sorted([*self.dividers, *self.sections], key=_order_key):
+            inside[item.parent_id if isinstance(item, Divider) else item.divider_id].append(item)
+        yield from _below(None, inside, pages)
 
     def page_order(self) -> list[int]:
         return [item.id for item in self.in_order() if isinstance(item, OutlinePage)]
 
     def section_order(self) -> list[int]:
         return [item.id for item in self.in_order() if isinstance(item, Section)]
+
+
+def _below(
+    divider_id: int | None,
+    inside: Mapping[int | None, list[Divider | Section]],
+    pages: Mapping[int | None, list[OutlinePage]],
+) -> Iterator[Divider | Section | OutlinePage]:
+    for item in inside.get(divider_id, ()):
+        yield item
+        if isinstance(item, Divider):
+            yield from _below(item.id, inside, pages)
+        else:
+            yield from pages.get(item.id, ())
+
+
+def _order_key(item: Divider | Section | OutlinePage) -> str:
+    return item.order_key
 
 
 def _last(keys: list[str]) -> str | None:

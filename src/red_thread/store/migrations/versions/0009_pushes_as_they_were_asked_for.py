@@ -17,6 +17,8 @@ _IDS = postgresql.ARRAY(sa.BigInteger())
 
 def upgrade() -> None:
     _make_tables()
+    op.add_column("push_outcome", sa.Column("students", sa.Integer(), server_default="0", nullable=False))
+    op.execute("UPDATE push_outcome SET students = cardinality(notebook_ids)")
     op.add_column("push", sa.Column("students", sa.Integer(), server_default="0", nullable=False))
     op.execute("""
         INSERT INTO push_page (push_id, position, page_id, edition_id)
@@ -79,5 +81,6 @@ def downgrade() -> None:
                             FROM push_batch b CROSS JOIN unnest(b.notebook_ids) n WHERE push_id = p.id)
     """)
     op.drop_column("push", "students")
+    op.drop_column("push_outcome", "students")
     for table in ("push_batch", "push_whom", "push_page"):
         op.drop_table(table)
