@@ -86,3 +86,14 @@ async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(clus
     assert {outcome.value: n for outcome, n in counts.items()} == {"refreshed": 4, "has-it": 14}
     await database.close()
     run_sql(cluster, "DROP DATABASE from_second WITH (FORCE)")
+
+
+def test_nothing_goes_because_something_else_does(cluster, database_url):
+    """Whatever is referred to cannot be deleted: leaving, erasing and ending are actions, never a cascade."""
+    migrate_at(database_url)
+    with psycopg.connect(database_url) as connection:
+        found = connection.execute("""
+            SELECT conrelid::regclass::text, conname FROM pg_constraint
+            WHERE contype = 'f' AND confdeltype IN ('c', 'n', 'd') AND conrelid::regclass::text NOT LIKE 'procrastinate%'
+        """).fetchall()
+    assert found == []

@@ -6,7 +6,9 @@ The numbers are those of core.reach.state.
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-BOARD = text("""
+from red_thread.store.standing import FIRST
+
+BOARD = text(f"""
     WITH wanted AS MATERIALIZED (
         SELECT o.page_id, o.k, e.id AS newest, e.answerable
         FROM unnest(CAST(:pages AS bigint[])) WITH ORDINALITY o(page_id, k)
@@ -29,8 +31,8 @@ BOARD = text("""
                   WHEN c.revision > 0 THEN 3 WHEN c.opened_at IS NOT NULL THEN 2 ELSE 1 END)
             + (c.edition_id <> w.newest)::int * 8 + (c.knots > 0)::int * 16
             + CASE WHEN w.answerable > 0 THEN least(c.answered * 10 / w.answerable, 10) ELSE 0 END * 32
-        END ORDER BY w.k), '{}') AS cells
-        FROM wanted w LEFT JOIN copy c ON c.notebook_id = s.id AND c.page_id = w.page_id AND c.ordinal = 0
+        END ORDER BY w.k), '{{}}') AS cells
+        FROM wanted w LEFT JOIN copy c ON c.notebook_id = s.id AND c.page_id = w.page_id AND {FIRST}
     ) c
 """)
 

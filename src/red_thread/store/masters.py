@@ -23,6 +23,7 @@ from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.nodes import Node, title_of
 from red_thread.store import tables as t
 from red_thread.store.documents import read, written
+from red_thread.store.standing import IN_NOTEBOOK, STANDS
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
 _OutlineTable: TypeAlias = type[t.Divider] | type[t.Section] | type[t.Page]
@@ -38,12 +39,12 @@ _PAGES = text("""
     ) e ON true
     WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
 """)
-_GIVEN = text("""
+_GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
     FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
-    WHERE k.master_id = :master AND c.put_away_at IS NULL AND c.pulled_back_id IS NULL
+    WHERE k.master_id = :master AND {STANDS}
 """)
-_EDITIONS = text("""
+_EDITIONS = text(f"""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
            count(c.id) FILTER (WHERE c.revision > 0) AS written,
            count(c.id) FILTER (WHERE c.opened_at IS NOT NULL) AS opened,
@@ -53,7 +54,7 @@ _EDITIONS = text("""
     LEFT JOIN class k ON k.master_id = s.master_id
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
-        AND c.pulled_back_id IS NULL
+        AND {IN_NOTEBOOK}
     WHERE e.page_id = :page
     GROUP BY e.id ORDER BY e.number DESC
 """)

@@ -21,6 +21,7 @@ from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
 from red_thread.store import tables as t
 from red_thread.store.documents import read, written
+from red_thread.store.standing import IN_NOTEBOOK
 
 WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
 
@@ -31,7 +32,7 @@ _NOTEBOOKS = """
     JOIN person p ON p.id = n.person_id
     WHERE {condition} ORDER BY k.name
 """
-CONTENTS = """
+CONTENTS = f"""
     SELECT coalesce(json_agg(json_build_object(
         'id', s.id, 'name', s.name, 'divider', d.name, 'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
     ) ORDER BY s.order_key), '[]')::text
@@ -47,7 +48,7 @@ CONTENTS = """
             'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
         ) ORDER BY c.order_key) AS pages
         FROM copy c JOIN edition e ON e.id = c.edition_id JOIN page p ON p.id = c.page_id
-        WHERE c.notebook_id = :notebook AND c.pulled_back_id IS NULL
+        WHERE c.notebook_id = :notebook AND {IN_NOTEBOOK}
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
     WHERE s.notebook_id = :notebook
@@ -67,14 +68,14 @@ _COPY = text("""
     LEFT JOIN writing w ON w.copy_id = c.id
     WHERE c.id = :copy
 """)
-_KNOTTED = text("""
+_KNOTTED = text(f"""
     SELECT c.id AS copy_id, p.name AS person_name, k.name AS class_name, w.document
     FROM copy c
     JOIN writing w ON w.copy_id = c.id
     JOIN notebook n ON n.id = c.notebook_id
     JOIN class k ON k.id = n.class_id
     JOIN person p ON p.id = n.person_id
-    WHERE c.knots > 0 AND c.pulled_back_id IS NULL AND c.page_id = :page AND c.notebook_id IN (
+    WHERE c.knots > 0 AND {IN_NOTEBOOK} AND c.page_id = :page AND c.notebook_id IN (
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
         JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
         WHERE g.id = :page)

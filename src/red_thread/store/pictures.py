@@ -5,8 +5,9 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pictures import Picture
 from red_thread.store import tables as t
+from red_thread.store.standing import IN_NOTEBOOK
 
-_FOR_PERSON = text("""
+_FOR_PERSON = text(f"""
     SELECT p.id, p.owner_id, p.master_id, p.notebook_id, p.media_type, p.body
     FROM picture p
     WHERE p.id = :picture AND (
@@ -16,7 +17,7 @@ _FOR_PERSON = text("""
                    JOIN master_teacher m ON m.master_id = k.master_id
                    WHERE n.id = p.notebook_id AND m.person_id = :person)
         OR EXISTS (SELECT FROM notebook n JOIN copy c ON c.notebook_id = n.id
-                   JOIN page_picture g ON g.page_id = c.page_id AND c.pulled_back_id IS NULL
+                   JOIN page_picture g ON g.page_id = c.page_id AND {IN_NOTEBOOK}
                    WHERE n.person_id = :person AND g.picture_id = p.id))
 """)
 

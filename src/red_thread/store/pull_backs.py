@@ -8,17 +8,18 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import HeldCopies, PullBackFacts
 from red_thread.store.documents import id_array
+from red_thread.store.standing import FIRST, IN_NOTEBOOK
 from red_thread.store.written_copies import read_written
 
 # Written or not: what is planned as untouched must not be written on before it is taken out.
-_LOCK = text("""
+_LOCK = text(f"""
     SELECT c.id FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE c.page_id = ANY(:pages) AND c.ordinal = 0 ORDER BY c.id FOR UPDATE OF c
+    WHERE c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id FOR UPDATE OF c
 """)
-_UNTOUCHED = text("""
+_UNTOUCHED = text(f"""
     SELECT page_id, edition_id, opened_at IS NOT NULL AS opened, array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE page_id = ANY(:pages) AND ordinal = 0 AND revision = 0 AND pulled_back_id IS NULL
+    WHERE page_id = ANY(:pages) AND {FIRST} AND revision = 0 AND {IN_NOTEBOOK}
     GROUP BY 1, 2, 3 ORDER BY 1, 2, 3
 """)
 

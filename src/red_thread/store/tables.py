@@ -39,7 +39,7 @@ def _made_at() -> Mapped[datetime]:
 
 
 def _to(target: str, *, key: bool = False, index: bool = False) -> Mapped[Any]:
-    return mapped_column(BigInteger, ForeignKey(target, ondelete="CASCADE"), primary_key=key, index=index)
+    return mapped_column(BigInteger, ForeignKey(target, ondelete="RESTRICT"), primary_key=key, index=index)
 
 
 class Setting(Table):
@@ -367,4 +367,4 @@ class PagePicture(Table):
 
     __tablename__ = "page_picture"
     page_id: Mapped[int] = _to("page.id", key=True)
-    picture_id: Mapped[str] = mapped_column(ForeignKey("picture.id", ondelete="CASCADE"), primary_key=True)
+    picture_id: Mapped[str] = mapped_column(ForeignKey("picture.id", ondelete="RESTRICT"), primary_key=True)

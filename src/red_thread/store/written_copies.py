@@ -8,12 +8,13 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.core.page.nodes import Node
 from red_thread.core.push import Written
 from red_thread.store.documents import read
+from red_thread.store.standing import FIRST
 
-_WRITTEN = text("""
+_WRITTEN = text(f"""
     SELECT c.page_id, c.notebook_id, c.id, c.edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
            c.pulled_back_id IS NOT NULL AS pulled_back, w.document
     FROM copy c JOIN writing w ON w.copy_id = c.id
-    WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) AND c.ordinal = 0 ORDER BY c.id
+    WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id
 """)
 # By itself and before they are read, for the reason told in store/notebooks.py.
 _LOCK = text("""

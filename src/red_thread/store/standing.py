@@ -1,0 +1,8 @@
+"""What “is in the notebook” means, said once, for a copy that a statement calls `c`."""
+
+# Not taken back by a pull-back. What rests in the drawer is in the notebook too.
+IN_NOTEBOOK = "c.pulled_back_id IS NULL"
+# In its place, and not in the drawer.
+STANDS = f"{IN_NOTEBOOK} AND c.put_away_at IS NULL"
+# A page may be there more than once; this is the one that pushes are about.
+FIRST = "c.ordinal = 0"
