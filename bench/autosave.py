@@ -10,7 +10,7 @@ from bench.district import District, district
 from bench.figures import Figure
 from bench.push import push
 from red_thread.actions.actor import Actor
-from red_thread.actions.save_copy import Save, save_copy
+from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.core.page.nodes import Node
 from red_thread.store.database import Database
 

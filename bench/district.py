@@ -8,7 +8,7 @@ from sqlalchemy import text
 
 from launcher.postgres import Cluster, throwaway_cluster
 from red_thread.actions.actor import Actor
-from red_thread.actions.change_outline import add_page, add_section, blank_page
+from red_thread.actions.master.change_outline import add_page, add_section, blank_page
 from red_thread.main import make_database
 from red_thread.settings import Settings
 from red_thread.store.database import Database

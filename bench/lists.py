@@ -5,7 +5,7 @@ from sqlalchemy import text
 
 from bench.district import District, district
 from bench.figures import Figure, in_turn
-from red_thread.actions.sign_in import begin_session
+from red_thread.actions.people.sign_in import begin_session
 from red_thread.web.app import create_app
 
 STUDENTS, PUSHES, PAGES = 10_000, 200, 1_000

@@ -15,7 +15,7 @@ from bench.figures import Figure, timed
 from bench.push import push
 from launcher.place import environment
 from launcher.postgres import free_port
-from red_thread.actions.sign_in import begin_session
+from red_thread.actions.people.sign_in import begin_session
 
 WRITTEN = 3_000
 SOON = 200  # milliseconds

@@ -17,10 +17,10 @@ from sqlalchemy.ext.asyncio import AsyncSession
 from bench.district import District, district
 from bench.figures import Figure, in_turn, timed
 from launcher.place import environment
-from red_thread.actions.plan_push import PushRequest
-from red_thread.actions.run_push import run_push
-from red_thread.actions.save_master_page import save_master_page
-from red_thread.actions.start_push import start_push
+from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.push.plan_push import PushRequest
+from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.start_push import start_push
 from red_thread.core.page.nodes import with_attributes
 from red_thread.core.push import Refresh
 from red_thread.jobs.queue import Jobs

@@ -5,9 +5,9 @@ from sqlalchemy import text
 
 from bench.district import District, district
 from bench.figures import Figure, in_turn
+from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.actions.ports import Unit
-from red_thread.actions.sign_in import NewSession, begin_session
-from red_thread.store.notebooks import CONTENTS
+from red_thread.store.notebook.notebooks import CONTENTS
 from red_thread.web.app import create_app
 
 COPIES, PAGES, STUDENTS = 1_000_000, 150, 200

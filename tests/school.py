@@ -6,17 +6,17 @@ from typing import Any
 import orjson
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.change_outline import add_page, add_section
-from red_thread.actions.import_roster import import_roster
-from red_thread.actions.look_at_notebook import look_at_notebook, open_page
-from red_thread.actions.plan_push import Preview, PushRequest, preview_push
+from red_thread.actions.classes.import_roster import import_roster
+from red_thread.actions.master.change_outline import add_page, add_section
+from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.notebook.look_at_notebook import look_at_notebook, open_page
+from red_thread.actions.notebook.save_copy import Save, Saved, save_copy
 from red_thread.actions.ports.classes import Student
 from red_thread.actions.ports.notebooks import CopyInfo
-from red_thread.actions.pull_back import pull_back, undo_pull_back
-from red_thread.actions.run_push import run_push
-from red_thread.actions.save_copy import Save, Saved, save_copy
-from red_thread.actions.save_master_page import save_master_page
-from red_thread.actions.start_push import start_push
+from red_thread.actions.push.plan_push import Preview, PushRequest, preview_push
+from red_thread.actions.push.pull_back import pull_back, undo_pull_back
+from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.start_push import start_push
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Router } from 'sv-router';
-	import { session } from './features/session';
+	import { session } from './features/people';
 	import Toasts from './ui/Toasts.svelte';
 	import './router';
 

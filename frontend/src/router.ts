@@ -2,10 +2,10 @@
 import { createRouter } from 'sv-router';
 
 export const { navigate, p, route } = createRouter({
-	'/': () => import('./features/session/Home.svelte'),
-	'/sign-in': () => import('./features/session/SignIn.svelte'),
-	'/begin': () => import('./features/session/Begin.svelte'),
-	'/code': () => import('./features/session/UseCode.svelte'),
+	'/': () => import('./features/people/Home.svelte'),
+	'/sign-in': () => import('./features/people/SignIn.svelte'),
+	'/begin': () => import('./features/people/Begin.svelte'),
+	'/code': () => import('./features/people/UseCode.svelte'),
 	'/master/:master': () => import('./features/master/MasterView.svelte'),
 	'/master/:master/page/:page': () => import('./features/master/MasterView.svelte'),
 	'/master/:master/page/:page/editions/:one/:other': () => import('./features/editions/EditionsView.svelte'),
@@ -16,10 +16,10 @@ export const { navigate, p, route } = createRouter({
 	'/master/:master/pushes/:push': () => import('./features/push/PushResult.svelte'),
 	'/master/:master/reach': () => import('./features/reach/ReachView.svelte'),
 	'/master/:master/look/:copy': () => import('./features/notebook/TeacherLook.svelte'),
-	'/master/:master/classes': () => import('./features/class/ClassesView.svelte'),
+	'/master/:master/classes': () => import('./features/classes/ClassesView.svelte'),
 	'/notebook/:notebook': () => import('./features/notebook/NotebookView.svelte'),
 	'/notebook/:notebook/page/:copy': () => import('./features/notebook/NotebookView.svelte'),
-	'*': () => import('./features/session/Lost.svelte')
+	'*': () => import('./features/people/Lost.svelte')
 });
 
 /** Goes to an address of the application. */

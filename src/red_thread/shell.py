@@ -1,10 +1,10 @@
 """What whoever runs the installation does from its shell: begin a school, make teachers, reset a password."""
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.begin_school import Beginning, add_course, make_teacher
-from red_thread.actions.passwords import hash_password
+from red_thread.actions.people.begin_school import Beginning, add_course, make_teacher
+from red_thread.actions.people.passwords import hash_password
+from red_thread.actions.people.sign_in import names_of
 from red_thread.actions.refusals import Refused
-from red_thread.actions.sign_in import names_of
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 

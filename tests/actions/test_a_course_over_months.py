@@ -17,13 +17,13 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, pr
 
 from launcher.postgres import Cluster
 from red_thread.actions.actor import HOUSE
-from red_thread.actions.drawer import bring_back
-from red_thread.actions.page_history import go_back, look_at_history
+from red_thread.actions.notebook.drawer import bring_back
+from red_thread.actions.notebook.page_history import go_back, look_at_history
+from red_thread.actions.notebook.thin_histories import thin_histories
+from red_thread.actions.notebook.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.refusals import NothingToPullBack
-from red_thread.actions.thin_histories import thin_histories
-from red_thread.actions.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.core.merge import Untying
 from red_thread.core.page.check import check_page
 from red_thread.core.page.fingerprint import fingerprint

@@ -2,10 +2,10 @@
 
 import pytest
 
-from red_thread.actions.begin_school import may_begin
-from red_thread.actions.passwords import hash_password
+from red_thread.actions.people.begin_school import may_begin
+from red_thread.actions.people.passwords import hash_password
+from red_thread.actions.people.sign_in import sign_in, who_is
 from red_thread.actions.refusals import NotSignedIn, SignInFailed
-from red_thread.actions.sign_in import sign_in, who_is
 from red_thread.demo.load import DEMO_PASSWORD, TEACHER, holds_demo, prepare_data
 from red_thread.settings import Settings
 from red_thread.shell import add_teacher_from_shell, reset_password

@@ -7,9 +7,9 @@ from alembic import command
 from alembic.config import Config
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.look_at_pushes import look_at_pushes
-from red_thread.actions.plan_push import PushRequest, preview_push
-from red_thread.actions.pull_back import undo_pull_back
+from red_thread.actions.push.look_at_pushes import look_at_pushes
+from red_thread.actions.push.plan_push import PushRequest, preview_push
+from red_thread.actions.push.pull_back import undo_pull_back
 from red_thread.store.database import Database
 from red_thread.store.schema import MIGRATIONS
 from tests.conftest import migrate_at, run_sql

@@ -7,7 +7,7 @@ from typing import Any
 import httpx
 import pytest
 
-from red_thread.actions.passwords import hash_password
+from red_thread.actions.people.passwords import hash_password
 from red_thread.jobs.queue import Jobs
 from red_thread.settings import Settings
 from red_thread.store.database import Database

@@ -7,7 +7,7 @@ from typing import Any
 import orjson
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.run_push import run_push
+from red_thread.actions.push.run_push import run_push
 from red_thread.store.database import Database
 from tests.school import School
 from tests.web.conftest import Visitor

@@ -8,8 +8,8 @@ from typing import Any
 import pytest
 from PIL import Image
 
-from red_thread.actions.passwords import hash_password
-from red_thread.actions.run_push import run_push
+from red_thread.actions.people.passwords import hash_password
+from red_thread.actions.push.run_push import run_push
 from red_thread.web.app import create_app
 from tests.school import School
 from tests.web.conftest import PASSWORD

@@ -10,9 +10,9 @@ from typing import Any
 import structlog
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.begin_school import expect_first_teacher
-from red_thread.actions.import_roster import import_roster
-from red_thread.actions.passwords import hash_password
+from red_thread.actions.classes.import_roster import import_roster
+from red_thread.actions.people.begin_school import expect_first_teacher
+from red_thread.actions.people.passwords import hash_password
 from red_thread.actions.ports import Unit
 from red_thread.demo.story import Story
 from red_thread.settings import Settings

@@ -12,14 +12,14 @@ from typing import Any
 import yaml
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.look_at_notebook import open_page
-from red_thread.actions.plan_push import PushRequest
+from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.notebook.look_at_notebook import open_page
+from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.ports.classes import Student
-from red_thread.actions.pull_back import pull_back
-from red_thread.actions.run_push import run_push
-from red_thread.actions.save_copy import Save, save_copy
-from red_thread.actions.save_master_page import save_master_page
-from red_thread.actions.start_push import start_push
+from red_thread.actions.push.plan_push import PushRequest
+from red_thread.actions.push.pull_back import pull_back
+from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.start_push import start_push
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, with_attributes, with_content
 from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database, StoreUnit

@@ -12,9 +12,9 @@ from procrastinate.worker import Worker
 from sqlalchemy.exc import DBAPIError
 
 from red_thread.actions.actor import HOUSE
-from red_thread.actions.run_push import Transactions, run_push
-from red_thread.actions.take_up_pushes import take_up_pushes
-from red_thread.actions.thin_histories import thin_histories
+from red_thread.actions.notebook.thin_histories import thin_histories
+from red_thread.actions.push.run_push import Transactions, run_push
+from red_thread.actions.push.take_up_pushes import take_up_pushes
 
 log = structlog.get_logger()
 _MINE = "SELECT id FROM procrastinate_jobs WHERE status = 'doing' AND worker_id = %(worker)s"

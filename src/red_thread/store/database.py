@@ -9,16 +9,16 @@ from sqlalchemy import text
 from sqlalchemy.exc import DataError, DBAPIError
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
-from red_thread.store.boards import BoardStore
-from red_thread.store.classes import ClassStore
-from red_thread.store.masters import MasterStore
+from red_thread.store.classes.classes import ClassStore
+from red_thread.store.master.masters import MasterStore
 from red_thread.store.news import Notifier
-from red_thread.store.notebooks import NotebookStore
-from red_thread.store.operations import OperationStore
-from red_thread.store.people import PeopleStore
+from red_thread.store.notebook.notebooks import NotebookStore
+from red_thread.store.people.people import PeopleStore
 from red_thread.store.pictures import PictureStore
-from red_thread.store.pull_backs import PullBackStore
-from red_thread.store.pushes import PushStore
+from red_thread.store.push.operations import OperationStore
+from red_thread.store.push.pull_backs import PullBackStore
+from red_thread.store.push.pushes import PushStore
+from red_thread.store.reach.boards import BoardStore
 
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them.
 _PLAN_EACH_TIME = "-c plan_cache_mode=force_custom_plan"

@@ -5,7 +5,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pictures import Picture
 from red_thread.store import tables as t
-from red_thread.store.standing import IN_NOTEBOOK
+from red_thread.store.notebook.standing import IN_NOTEBOOK
 
 _FOR_PERSON = text(f"""
     SELECT p.id, p.owner_id, p.master_id, p.notebook_id, p.media_type, p.body

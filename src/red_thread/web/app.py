@@ -18,7 +18,12 @@ from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import classes, knots, masters, notebooks, people, pictures, pull_backs, pushes, session
+from red_thread.web.routes import pictures
+from red_thread.web.routes.classes import classes
+from red_thread.web.routes.master import masters
+from red_thread.web.routes.notebook import knots, notebooks
+from red_thread.web.routes.people import people, session
+from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
 
 

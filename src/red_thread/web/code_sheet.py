@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 import segno
 
-from red_thread.actions.make_codes import HandedCode
+from red_thread.actions.people.make_codes import HandedCode
 from red_thread.settings import Settings
 from red_thread.web.schemas import CodeOut, CodeSheetOut
 

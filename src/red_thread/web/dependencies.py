@@ -8,10 +8,10 @@ from fastapi import Depends, Header, Request
 from starlette.datastructures import UploadFile
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.people.sign_in import who_is
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.people import SignedIn
 from red_thread.actions.refusals import NotAllowed, NothingSent, TooLarge
-from red_thread.actions.sign_in import who_is
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 

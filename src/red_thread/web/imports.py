@@ -7,7 +7,7 @@ from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_picture import CleanPicture
-from red_thread.actions.import_pages import ImportedPage, import_pages
+from red_thread.actions.master.import_pages import ImportedPage, import_pages
 from red_thread.actions.ports import Unit
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.formats.archive import read_archive

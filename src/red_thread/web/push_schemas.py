@@ -6,8 +6,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from red_thread.actions.plan_push import PushRequest
 from red_thread.actions.ports.pushes import Reached
+from red_thread.actions.push.plan_push import PushRequest
 from red_thread.core.push import PlannedRows, RowOutcome
 from red_thread.web.schemas import Id, Schema
 

@@ -3,7 +3,7 @@
 	import { onMount } from 'svelte';
 	import { PageEditor, type PageNode, type Surroundings } from '../../editor';
 	import { route } from '../../router';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import { attempt } from '../../ui/report';
 	import { ComparisonState } from './comparison.svelte';
 

@@ -7,7 +7,7 @@
 	import { attempt } from '../../ui/report';
 	import Wording from '../../ui/Wording.svelte';
 	import { count } from '../../ui/words';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import Choices from './Choices.svelte';
 	import { KnotsState, type How, type Place, type Wording as Words } from './knots.svelte';
 

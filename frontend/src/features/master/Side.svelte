@@ -6,7 +6,7 @@
 	import Keys from '../../ui/Keys.svelte';
 	import Menu from '../../ui/Menu.svelte';
 	import { count } from '../../ui/words';
-	import { Me, Places } from '../session';
+	import { Me, Places } from '../people';
 	import BringIn from './BringIn.svelte';
 	import type { MasterState } from './master.svelte';
 	import NewThing from './NewThing.svelte';

@@ -1,7 +1,7 @@
 <!-- The notebook's list: first what is new, then everything in its place. -->
 <script lang="ts">
 	import Sign from '../../thread/Sign.svelte';
-	import { Me } from '../session';
+	import { Me } from '../people';
 	import { progressOf, type NotebookState, type PageLine } from './notebook.svelte';
 
 	let { notebook, copy }: { notebook: NotebookState; copy: number | null } = $props();

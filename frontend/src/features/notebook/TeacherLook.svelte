@@ -4,7 +4,7 @@
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { KnotsState, type How } from '../knots';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
 

@@ -4,7 +4,7 @@
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { HERE, remember } from '../../ui/remember';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import Outcomes from './Outcomes.svelte';
 	import type { PullBackState, PushState } from './push.svelte';
 	import Sentence from './Sentence.svelte';

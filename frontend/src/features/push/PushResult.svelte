@@ -8,7 +8,7 @@
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import { count, dayAndTime } from '../../ui/words';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import { concerned } from './outcomes';
 	import Outcomes from './Outcomes.svelte';
 	import { say } from './say';

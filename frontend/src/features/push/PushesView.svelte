@@ -6,7 +6,7 @@
 	import { attempt } from '../../ui/report';
 	import { count, dayAndTime } from '../../ui/words';
 	import Sign from '../../thread/Sign.svelte';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import { ORDER, told } from './outcomes';
 	import { say } from './say';
 

@@ -6,7 +6,7 @@
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
-	import { Frame } from '../session';
+	import { Frame } from '../people';
 	import { cellOf } from './cells';
 	import Cloth from './Cloth.svelte';
 	import { ReachState } from './reach.svelte';

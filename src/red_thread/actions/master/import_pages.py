@@ -1,0 +1,93 @@
+"""Taking pages in from files: dividers and sections are made where the master has none of that name."""
+
+from collections.abc import Awaitable, Mapping
+from dataclasses import dataclass, field, replace
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.add_picture import CleanPicture, add_to_master
+from red_thread.actions.master.change_outline import add_divider, add_section
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.core.outline.tree import Outline, OutlinePage
+from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
+
+
+@dataclass(frozen=True, slots=True)
+class ImportedPage:
+    """A page to take in: where to, and the pictures that its images name."""
+
+    dividers: tuple[str, ...]
+    section: str
+    document: Node
+    tucked_under: str | None = None
+    pictures: Mapping[str, CleanPicture] = field(default_factory=dict)
+
+
+async def import_pages(unit: Unit, actor: Actor, master_id: int, pages: list[ImportedPage]) -> list[int]:
+    """Takes pages in, in order, each at the end of its section. Returns their ids."""
+    await require_teacher(unit, actor, master_id)
+    places = _Places(unit, actor, master_id, await unit.masters.outline(master_id))
+    made: list[int] = []
+    titles: dict[tuple[int, str], int] = {}
+    for page in pages:
+        section_id = await places.section(page.dividers, page.section)
+        document = await _with_pictures(unit, actor, master_id, page)
+        parent_id = titles.get((section_id, page.tucked_under)) if page.tucked_under else None
+        page_id = await places.add_page(section_id, document, parent_id)
+        titles[section_id, title_of(document)] = page_id
+        made.append(page_id)
+    return made
+
+
+async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: ImportedPage) -> Node:
+    """The page with its pictures stored; one that is not there goes."""
+    addresses = {
+        source: f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}"
+        for source, picture in page.pictures.items()
+    }
+    return _readdressed(page.document, addresses)
+
+
+def _readdressed(node: Node, addresses: Mapping[str, str]) -> Node:
+    if node["type"] == "image":
+        return with_attributes(node, src=addresses[attributes_of(node)["src"]])
+    children = [
+        child
+        for child in node.get("content", ())
+        if child["type"] != "image" or attributes_of(child).get("src") in addresses
+    ]
+    return with_content(node, [_readdressed(child, addresses) for child in children])
+
+
+class _Places:
+    """Finds dividers and sections by name, makes those that are missing, and puts pages into them.
+
+    It keeps the outline up to date by itself: reading it anew for each of a thousand pages takes far longer than
+    all the rest.
+    """
+
+    def __init__(self, unit: Unit, actor: Actor, master_id: int, outline: Outline) -> None:
+        self.unit, self.actor, self.master_id, self.outline = unit, actor, master_id, outline
+
+    async def add_page(self, section_id: int, document: Node, parent_id: int | None) -> int:
+        key = self.outline.end_of_section(section_id, parent_id)
+        page_id = await self.unit.masters.add_page(section_id, parent_id, key, document)
+        page = OutlinePage(page_id, section_id, parent_id, title_of(document), key, 0, False)
+        self.outline = replace(self.outline, pages=(*self.outline.pages, page))
+        return page_id
+
+    async def section(self, dividers: tuple[str, ...], name: str) -> int:
+        holder: int | None = None
+        for divider in dividers:
+            holder = await self._divider(holder, divider)
+        found = next((s.id for s in self.outline.sections if s.name == name and s.divider_id == holder), None)
+        return found or await self._made(add_section(self.unit, self.actor, self.master_id, name, holder))
+
+    async def _divider(self, holder: int | None, name: str) -> int:
+        found = next((d.id for d in self.outline.dividers if d.name == name and d.parent_id == holder), None)
+        return found or await self._made(add_divider(self.unit, self.actor, self.master_id, name, holder))
+
+    async def _made(self, made: Awaitable[int]) -> int:
+        item_id = await made
+        self.outline = await self.unit.masters.outline(self.master_id)
+        return item_id

@@ -1,0 +1,1 @@
+"""The student's notebook: writing, its history, the drawer, knots."""

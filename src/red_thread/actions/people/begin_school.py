@@ -1,0 +1,105 @@
+"""The first day of a school: its first teacher, who looks after it, and a course; and more teachers after that."""
+
+from dataclasses import dataclass
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
+from red_thread.actions.master.change_outline import add_section
+from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
+from red_thread.actions.people.passwords import hash_code, hash_password, new_code
+from red_thread.actions.people.sign_in import NewSession, begin_session
+from red_thread.actions.ports import Unit
+from red_thread.actions.refusals import AddressTaken, BegunAlready, NameMissing, NotFound
+
+_CODE, _SCHOOL = "first code", "school"
+
+
+@dataclass(frozen=True, slots=True)
+class Beginning:
+    """Who begins, and with what. `email`: may be empty; then a name to sign in with is made."""
+
+    name: str
+    email: str
+    password: str
+    school: str
+    course: str
+
+
+async def expect_first_teacher(unit: Unit) -> str | None:
+    """A new code for the first start, if nobody is here yet; it is known to whoever started it alone."""
+    if await unit.people.teachers():
+        await unit.people.remember(_CODE, None)
+        return None
+    code = new_code()
+    await unit.people.remember(_CODE, hash_code(code).hex())
+    return code
+
+
+async def may_begin(unit: Unit, code: str) -> bool:
+    """Whether the school waits for its first teacher and this is its code."""
+    return await unit.people.setting(_CODE) == hash_code(code).hex()
+
+
+async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str = "") -> tuple[NewSession, int]:
+    """The first teacher, who looks after the school, signed in; and the id of the first course.
+
+    Raises BegunAlready, NameMissing, PasswordTooShort, PasswordTooWeak.
+    """
+    if not await may_begin(unit, code):
+        raise BegunAlready
+    teacher_id = await make_teacher(unit, beginning, administers=True)
+    await unit.people.remember(_CODE, None)
+    await unit.people.remember(_SCHOOL, _named(beginning.school, "school"))
+    master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
+    person = await unit.people.person(teacher_id)
+    assert person is not None
+    return await begin_session(unit, person, browser), master_id
+
+
+async def make_teacher(unit: Unit, who: Beginning, administers: bool = False) -> int:
+    """A teacher with a password: from the shell of whoever runs the installation, or at the first start."""
+    name = _named(who.name, "person")
+    password_hash = await aside(hash_password, who.password, [name, who.email])
+    email = who.email.strip().lower() or None
+    if email and await unit.people.by_email(email):
+        raise AddressTaken(email=email)
+    return await unit.people.add_teacher(name, email, password_hash, administers)
+
+
+async def add_course(unit: Unit, actor: Actor, name: str) -> int:
+    """A course of the actor's own with a first section; gives the id of its master. Raises NameMissing, NotFound."""
+    if actor.kind != "teacher":
+        raise NotFound(what="course")
+    master_id = await unit.masters.add_master(_named(name, "course"), actor.person_id)
+    await add_section(unit, actor, master_id, "First section")
+    return master_id
+
+
+async def invite_teacher(unit: Unit, actor: Actor, master_id: int, name: str, email: str) -> HandedCode | None:
+    """A colleague teaches the course too. One who is new here gets a code; one who is here is let in at once.
+
+    Raises NameMissing, NotFound.
+    """
+    if actor.kind != "teacher" or not await unit.masters.teaches(actor.person_id, master_id):
+        raise NotFound(what="course")
+    address = email.strip().lower() or None
+    known = await unit.people.by_email(address) if address else None
+    if known is not None:
+        if known.kind != "teacher":
+            raise AddressTaken(email=address)
+        await unit.masters.add_teacher(master_id, known.id)
+        return None
+    person_id = await unit.people.add_teacher(_named(name, "person"), address, None)
+    await unit.masters.add_teacher(master_id, person_id)
+    person = await unit.people.person(person_id)
+    assert person is not None
+    code = new_code()
+    await unit.people.add_code(hash_code(code), person_id, actor.person_id, unit.now + CODE_LASTS)
+    return HandedCode(person.name, person.email or person.sign_in_name or "", code)
+
+
+def _named(name: str, what: str) -> str:
+    told = " ".join(name.split())[:120]
+    if not told:
+        raise NameMissing(what=what)
+    return told

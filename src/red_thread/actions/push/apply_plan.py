@@ -1,0 +1,66 @@
+"""The one applier: steps in, set-based statements out, and what came about.
+
+Whatever is done to notebooks for a teacher is planned as steps and done here: a push, a pull-back, their undoing.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from red_thread.actions.notebook.next_state import next_state
+from red_thread.actions.ports import Unit
+from red_thread.core.page.history import Cause
+from red_thread.core.page.nodes import Node
+from red_thread.core.push import Step, Weave
+from red_thread.core.push.undo import narrow
+
+
+@dataclass(frozen=True, slots=True)
+class Applied:
+    """A step as it came about, and the notebooks that were passed over: something happened in them meanwhile."""
+
+    step: Step
+    passed_over: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class For:
+    """The push that the steps are of, and whose."""
+
+    push_id: int
+    made_by: int
+
+
+async def apply_plan(unit: Unit, of: For, steps: Iterable[Step]) -> list[Applied]:
+    """Does the steps in order; gives each as it came about."""
+    editions: dict[int, Node] = {}
+    return [await _apply(unit, of, step, editions) for step in steps]
+
+
+async def _apply(unit: Unit, of: For, step: Step, editions: dict[int, Node]) -> Applied:
+    missed: set[int] = set()
+    for operation in step.operations:
+        if isinstance(operation, Weave):
+            await _weave(unit, of, operation, editions)
+        elif await unit.operations.run(operation, of.push_id) < len(operation.notebook_ids):
+            there = await unit.operations.as_left(operation, of.push_id)
+            missed |= set(operation.notebook_ids).difference(there)
+    return _without(step, missed) if missed else Applied(step)
+
+
+def _without(step: Step, missed: set[int]) -> Applied:
+    rows = step.rows
+    every = rows.notebook_ids if rows else step.operations[0].notebook_ids
+    there = set(every) - missed
+    narrowed = (narrow(operation, there) for operation in step.operations)
+    came = tuple(operation for operation in narrowed if operation is not None)
+    left = rows.of(n for n in rows.notebook_ids if n in there) if rows else None
+    return Applied(Step(came, left), tuple(sorted(missed)))
+
+
+async def _weave(unit: Unit, of: For, copy: Weave, editions: dict[int, Node]) -> None:
+    if copy.after not in editions:
+        editions[copy.after] = await unit.masters.edition_document(copy.after)
+    edition = copy.after, editions[copy.after]
+    before, page = copy.document_before, copy.document
+    state = next_state(copy.copy_id, copy.revision, before, page, edition, Cause.PUSH, of.made_by, of.push_id)
+    await unit.notebooks.save(state)

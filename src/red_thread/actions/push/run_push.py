@@ -1,0 +1,110 @@
+"""Running a push: batch by batch, each its own transaction, so that it may be broken off anywhere.
+
+The plan is made again from the facts of the moment, under lock, and applied. A batch that was done is logged in
+the same transaction; a push that is taken up again goes on behind it. Of one master only one batch runs at a time:
+nobody else places copies meanwhile, so what the plan places is what was placed.
+"""
+
+from collections.abc import Callable
+from contextlib import AbstractAsyncContextManager
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
+from red_thread.actions.permissions import require_teacher
+from red_thread.actions.ports import Unit
+from red_thread.actions.ports.pushes import Batch, PushInfo
+from red_thread.actions.push.apply_plan import For, apply_plan
+from red_thread.core.outline.tree import Outline, rank
+from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
+
+Transactions = Callable[[], AbstractAsyncContextManager[Unit]]
+COPIES_AT_ONCE = 20_000
+MERGES_AT_ONCE = 250  # about a second of merging: progress stays visible
+
+
+async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
+    """Runs a push to its end, from wherever it stands. `at_once`: the most copies in one transaction."""
+    done = False
+    while not done:
+        async with transactions() as unit:
+            push = await unit.pushes.get(push_id, lock=True)
+            if push is None or push.status in ("done", "failed"):
+                return
+            if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
+                await require_teacher(unit, actor, push.master_id, "push")
+            await unit.masters.hold(push.master_id)
+            pages = await unit.pushes.pages_of(push_id)
+            batch = await unit.pushes.next_batch(push_id, max(at_once // max(len(pages), 1), 1))
+            done = batch is None or await _run_batch(unit, push, pages, batch)
+
+
+async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:
+    """Whether that was the last. `meant`: page id to edition id."""
+    outline = await unit.masters.outline(push.master_id)
+    order = rank(outline.page_order())
+    pages = [page for page in await unit.masters.pages(list(meant)) if page.id in order]
+    pages.sort(key=lambda page: order[page.id])
+    pushed = [
+        PushedPage(page.id, page.section_id, await unit.masters.edition_document(meant[page.id]), meant[page.id])
+        for page in pages
+    ]
+    waiting = batch.notebook_ids
+    held = await unit.pushes.pulled_back_since(push.id, waiting)
+    if held or not pushed:
+        steps, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
+    else:
+        facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
+        steps, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
+    steps += [_held(page_id, reached, _GONE) for page_id in meant if page_id not in order]
+    await unit.pushes.log(push.id, steps)
+    done = await unit.pushes.advance(push.id, batch, len(reached))
+    await unit.news.of_push(push.id, list(reached))
+    return done
+
+
+_GONE = "taken out of the master meanwhile"
+_PULLED_BACK = "pulled back meanwhile"
+
+
+def _held(page_id: int, notebook_ids: tuple[int, ...], why: str) -> Step:
+    return Step((), PlannedRows(page_id, RowOutcome.HELD, notebook_ids, why))
+
+
+async def _one_by_one(
+    unit: Unit,
+    push: PushInfo,
+    outline: Outline,
+    pages: list[PushedPage],
+    waiting: list[int],
+    held: dict[int, set[int]],
+) -> list[Step]:
+    """A batch some of whose rows a later pull-back holds: what came later wins."""
+    steps: list[Step] = []
+    for page in pages:
+        back = tuple(notebook for notebook in waiting if notebook in held.get(page.page_id, ()))
+        for_whom = [notebook for notebook in waiting if notebook not in back]
+        if back:
+            steps.append(_held(page.page_id, back, _PULLED_BACK))
+        if for_whom:
+            facts = await unit.pushes.facts(outline, [page], for_whom, lock=True)
+            steps += await _apply(unit, push, outline, facts)
+    return steps
+
+
+async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[Step]:
+    """Plans and applies; returns the steps as they came about.
+
+    A student may begin to write between the reading of an untouched copy and its refreshing: such a copy is
+    passed over, and planned again as the written-on one that it has become.
+    """
+    came: list[Step] = []
+    plan = await aside(plan_push, facts)
+    for applied in await apply_plan(unit, For(push.id, push.made_by), plan.steps):
+        rows = applied.step.rows
+        if rows is None or rows.notebook_ids:
+            came.append(applied.step)
+        if rows is not None and applied.passed_over:
+            page = next(page for page in facts.pages if page.page_id == rows.page_id)
+            anew = await unit.pushes.facts(outline, [page], applied.passed_over, lock=True)
+            came += await _apply(unit, push, outline, anew)
+    return came

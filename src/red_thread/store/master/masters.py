@@ -1,0 +1,342 @@
+"""The master in PostgreSQL: outline, pages, editions."""
+
+from datetime import datetime
+from typing import Any, TypeAlias
+
+from sqlalchemy import bindparam, func, insert, select, text, update
+from sqlalchemy.dialects.postgresql import insert as upsert
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.masters import (
+    EditionInfo,
+    MasterInfo,
+    MasterPage,
+    OutlineItem,
+    OutlineKind,
+    PastState,
+    TakenOutItem,
+)
+from red_thread.actions.ports.windows import Window
+from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
+from red_thread.core.page.answers import count_answers
+from red_thread.core.page.fingerprint import fingerprint
+from red_thread.core.page.nodes import Node, title_of
+from red_thread.store import tables as t
+from red_thread.store.documents import read, written
+from red_thread.store.notebook.standing import IN_NOTEBOOK, STANDS
+
+_STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
+_OutlineTable: TypeAlias = type[t.Divider] | type[t.Section] | type[t.Page]
+_TABLES: dict[OutlineKind, _OutlineTable] = {"divider": t.Divider, "section": t.Section, "page": t.Page}
+
+_PAGES = text("""
+    SELECT p.id, p.section_id, p.parent_id, p.title, p.order_key, coalesce(e.number, 0) AS edition,
+           e.fingerprint IS NOT NULL AND e.fingerprint <> p.fingerprint AS changed
+    FROM page p
+    JOIN section s ON s.id = p.section_id
+    LEFT JOIN LATERAL (
+        SELECT number, fingerprint FROM edition WHERE page_id = p.id ORDER BY number DESC LIMIT 1
+    ) e ON true
+    WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
+""")
+_GIVEN = text(f"""
+    SELECT DISTINCT n.class_id, c.page_id
+    FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
+    WHERE k.master_id = :master AND {STANDS}
+""")
+_EDITIONS = text(f"""
+    SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
+           count(c.id) FILTER (WHERE c.revision > 0) AS written,
+           count(c.id) FILTER (WHERE c.opened_at IS NOT NULL) AS opened,
+           count(c.id) FILTER (WHERE c.knots > 0) AS knotted
+    FROM edition e
+    JOIN page p ON p.id = e.page_id JOIN section s ON s.id = p.section_id
+    LEFT JOIN class k ON k.master_id = s.master_id
+    LEFT JOIN notebook n ON n.class_id = k.id
+    LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
+        AND {IN_NOTEBOOK}
+    WHERE e.page_id = :page
+    GROUP BY e.id ORDER BY e.number DESC
+""")
+_ADD_PAGE = text("""
+    WITH added AS (
+        INSERT INTO page (section_id, parent_id, order_key, title, document, fingerprint, changed_at)
+        VALUES (:section, :parent, :key, :title, :document, :fingerprint, :now) RETURNING id
+    ), first_state AS (
+        INSERT INTO page_state (page_id, revision, document) SELECT id, 1, :document FROM added
+    )
+    SELECT id FROM added
+""")
+_LATEST = text("""
+    SELECT DISTINCT ON (page_id) page_id, id, number, fingerprint
+    FROM edition WHERE page_id = ANY(:pages) ORDER BY page_id, number DESC
+""")
+_ITEMS: dict[OutlineKind, Any] = {
+    "divider": text(
+        "SELECT id, master_id, parent_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at"
+        " FROM divider WHERE id = :id"
+    ),
+    "section": text(
+        "SELECT id, master_id, divider_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at"
+        " FROM section WHERE id = :id"
+    ),
+    "page": text(
+        "SELECT p.id, s.master_id, p.section_id AS holder_id, p.parent_id, p.title AS name, p.order_key,"
+        " p.removed_at FROM page p JOIN section s ON s.id = p.section_id WHERE p.id = :id"
+    ),
+}
+
+
+# Of what is older than the last saves, a state gives way to one that followed within ten minutes.
+_THIN_STATES = text("""
+    DELETE FROM page_state s WHERE page_id = :page AND revision <= :old AND EXISTS (
+        SELECT FROM page_state n WHERE n.page_id = s.page_id AND n.revision > s.revision
+        AND n.made_at < s.made_at + interval '10 minutes')
+""")
+_PAST = text("""
+    SELECT s.revision, s.made_at, p.name AS made_by_name, s.document
+    FROM page_state s LEFT JOIN person p ON p.id = s.made_by
+    WHERE s.page_id = :page AND NOT EXISTS (
+        SELECT FROM page_state n WHERE n.page_id = s.page_id AND n.revision > s.revision
+        AND n.made_at < s.made_at + interval '10 minutes')
+    ORDER BY s.revision DESC LIMIT 200
+""")
+_TAKEN_OUT = text("""
+    SELECT 'divider' AS kind, id, name, 0 AS pages, removed_at FROM divider
+    WHERE master_id = :master AND removed_at > :since
+    UNION ALL
+    SELECT 'section', s.id, s.name, (SELECT count(*) FROM page p WHERE p.section_id = s.id AND p.removed_at IS NULL),
+        s.removed_at
+    FROM section s WHERE s.master_id = :master AND s.removed_at > :since
+    UNION ALL
+    SELECT 'page', p.id, p.title, 1, p.removed_at FROM page p JOIN section s ON s.id = p.section_id
+    WHERE s.master_id = :master AND s.removed_at IS NULL AND p.removed_at > :since
+    ORDER BY removed_at DESC, id
+""")
+
+
+class MasterStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def add_master(self, name: str, teacher_id: int) -> int:
+        added = insert(t.Master).values(name=name, made_at=self.now).returning(t.Master.id)
+        master_id: int = (await self.connection.execute(added)).scalar_one()
+        await self.add_teacher(master_id, teacher_id)
+        return master_id
+
+    async def add_teacher(self, master_id: int, person_id: int) -> None:
+        row = upsert(t.MasterTeacher).values(master_id=master_id, person_id=person_id)
+        await self.connection.execute(row.on_conflict_do_nothing())
+
+    async def of_teacher(self, person_id: int) -> list[MasterInfo]:
+        found = await self.connection.execute(
+            select(t.Master.id, t.Master.name)
+            .join(t.MasterTeacher, t.MasterTeacher.master_id == t.Master.id)
+            .where(t.MasterTeacher.person_id == person_id)
+            .order_by(t.Master.id)
+        )
+        return [MasterInfo(row.id, row.name) for row in found]
+
+    async def hold(self, master_id: int) -> None:
+        """Makes others who hold this master wait until the transaction ends."""
+        await self.connection.execute(
+            select(t.Master.id).where(t.Master.id == master_id).with_for_update(key_share=True)
+        )
+
+    async def teaches(self, person_id: int, master_id: int) -> bool:
+        found = await self.connection.execute(
+            select(t.MasterTeacher.person_id).where(
+                t.MasterTeacher.master_id == master_id, t.MasterTeacher.person_id == person_id
+            )
+        )
+        return found.first() is not None
+
+    async def outline(self, master_id: int) -> Outline:
+        dividers = await self.connection.execute(
+            select(t.Divider.id, t.Divider.parent_id, t.Divider.name, t.Divider.order_key).where(
+                t.Divider.master_id == master_id, t.Divider.removed_at.is_(None)
+            )
+        )
+        sections = await self.connection.execute(
+            select(t.Section.id, t.Section.divider_id, t.Section.name, t.Section.order_key).where(
+                t.Section.master_id == master_id, t.Section.removed_at.is_(None)
+            )
+        )
+        pages = await self.connection.execute(_PAGES, {"master": master_id})
+        return Outline(
+            tuple(Divider(*row) for row in dividers),
+            tuple(Section(*row) for row in sections),
+            tuple(OutlinePage(*row) for row in pages),
+        )
+
+    async def given(self, master_id: int) -> list[tuple[int, int]]:
+        found = await self.connection.execute(_GIVEN, {"master": master_id})
+        return [(row.class_id, row.page_id) for row in found]
+
+    async def item(self, kind: OutlineKind, item_id: int) -> OutlineItem | None:
+        row = (await self.connection.execute(_ITEMS[kind], {"id": item_id})).one_or_none()
+        if row is None:
+            return None
+        removed = row.removed_at is not None
+        return OutlineItem(
+            kind, row.id, row.master_id, row.holder_id, row.parent_id, row.name, row.order_key, removed
+        )
+
+    async def add_divider(self, master_id: int, parent_id: int | None, name: str, key: str) -> int:
+        row = insert(t.Divider).values(master_id=master_id, parent_id=parent_id, name=name, order_key=key)
+        return (await self.connection.execute(row.returning(t.Divider.id))).scalar_one()
+
+    async def add_section(self, master_id: int, divider_id: int | None, name: str, key: str) -> int:
+        row = insert(t.Section).values(master_id=master_id, divider_id=divider_id, name=name, order_key=key)
+        return (await self.connection.execute(row.returning(t.Section.id))).scalar_one()
+
+    async def add_page(self, section_id: int, parent_id: int | None, key: str, document: Node) -> int:
+        values = {
+            "section": section_id,
+            "parent": parent_id,
+            "key": key,
+            "title": title_of(document),
+            "document": written(document),
+            "fingerprint": fingerprint(document),
+            "now": self.now,
+        }
+        return (await self.connection.execute(_ADD_PAGE, values)).scalar_one()
+
+    async def rename(self, kind: OutlineKind, item_id: int, name: str) -> None:
+        table = _TABLES[kind]
+        await self.connection.execute(update(table).where(table.id == item_id).values(name=name))
+
+    async def place(self, item: OutlineItem) -> None:
+        values: dict[str, Any] = {"order_key": item.order_key}
+        if item.kind == "page":
+            values |= {"section_id": item.holder_id, "parent_id": item.parent_id}
+        else:
+            values |= {"parent_id" if item.kind == "divider" else "divider_id": item.holder_id}
+        table = _TABLES[item.kind]
+        await self.connection.execute(update(table).where(table.id == item.id).values(**values))
+
+    async def set_removed(self, kind: OutlineKind, item_id: int, removed: bool) -> None:
+        table = _TABLES[kind]
+        at = self.now if removed else None
+        await self.connection.execute(update(table).where(table.id == item_id).values(removed_at=at))
+
+    async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
+        """What was taken out since then by itself, not with what it stood in; the newest first."""
+        found = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
+        return [TakenOutItem(*row) for row in found]
+
+    async def page(self, page_id: int, lock: bool = False) -> MasterPage | None:
+        if lock:  # by itself, for the reason told in store/notebook/notebooks.py
+            await self.connection.execute(select(t.Page.id).where(t.Page.id == page_id).with_for_update())
+        found = await self._pages(t.Page.id == page_id)
+        return found[0] if found else None
+
+    async def lock_pages(self, page_ids: list[int]) -> None:
+        wanted = select(t.Page.id).where(t.Page.id.in_(page_ids)).order_by(t.Page.id)
+        await self.connection.execute(wanted.with_for_update(key_share=True))
+
+    async def pages(self, page_ids: list[int]) -> list[MasterPage]:
+        return await self._pages(t.Page.id.in_(page_ids))
+
+    async def _pages(self, condition: Any) -> list[MasterPage]:
+        wanted = (
+            select(
+                t.Page.id,
+                t.Section.master_id,
+                t.Page.section_id,
+                t.Page.parent_id,
+                t.Page.title,
+                t.Page.document,
+                t.Page.fingerprint,
+                t.Page.revision,
+                t.Page.removed_at,
+            )
+            .join(t.Section, t.Section.id == t.Page.section_id)
+            .where(condition)
+        )
+        found = await self.connection.execute(wanted)
+        return [_page(row) for row in found]
+
+    async def page_state(self, page_id: int, revision: int) -> Node | None:
+        found = await self.connection.execute(
+            select(t.PageState.document).where(t.PageState.page_id == page_id, t.PageState.revision == revision)
+        )
+        stored = found.scalar_one_or_none()
+        return read(stored) if stored else None
+
+    async def past(self, page_id: int) -> list[PastState]:
+        """The last state of each burst of writing, the newest first."""
+        found = await self.connection.execute(_PAST, {"page": page_id})
+        return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in found]
+
+    async def last_of_window(self, page_id: int, window: Window) -> int | None:
+        """The newest state that the window sent before the save it sends now."""
+        mine = t.PageState.page_id == page_id, t.PageState.window_id == window.id
+        before = t.PageState.window_save < window.save
+        return await self.connection.scalar(select(func.max(t.PageState.revision)).where(*mine, before))
+
+    async def save_page(
+        self, page_id: int, document: Node, revision: int, made_by: int, window: Window | None = None
+    ) -> None:
+        await self.connection.execute(
+            update(t.Page)
+            .where(t.Page.id == page_id)
+            .values(
+                title=title_of(document),
+                document=written(document),
+                fingerprint=fingerprint(document),
+                revision=revision,
+                changed_at=self.now,
+            )
+        )
+        made = {"document": written(document), "made_at": self.now, "made_by": made_by}
+        sent = {"window_id": window.id, "window_save": window.save} if window is not None else {}
+        await self.connection.execute(insert(t.PageState).values(page_id=page_id, revision=revision, **made, **sent))
+        old = {"page": page_id, "old": revision - _STATES_KEPT}
+        await self.connection.execute(_THIN_STATES, old)
+
+    async def editions(self, page_id: int) -> list[EditionInfo]:
+        found = await self.connection.execute(_EDITIONS, {"page": page_id})
+        return [EditionInfo(*row) for row in found]
+
+    async def latest_editions(self, page_ids: list[int]) -> dict[int, tuple[int, int, bytes]]:
+        found = await self.connection.execute(_LATEST, {"pages": page_ids})
+        return {row.page_id: (row.id, row.number, row.fingerprint) for row in found}
+
+    async def edition_document(self, edition_id: int) -> Node:
+        found = await self.connection.execute(
+            select(t.Content.document)
+            .join(t.Edition, t.Edition.fingerprint == t.Content.fingerprint)
+            .where(t.Edition.id == bindparam("edition")),
+            {"edition": edition_id},
+        )
+        return read(found.scalar_one())
+
+    async def make_edition(self, page: MasterPage, number: int, made_by: int) -> int:
+        content = upsert(t.Content).values(fingerprint=page.fingerprint, document=written(page.document))
+        await self.connection.execute(content.on_conflict_do_nothing())
+        added = insert(t.Edition).values(
+            page_id=page.id,
+            number=number,
+            title=page.title,
+            fingerprint=page.fingerprint,
+            answerable=count_answers(page.document).answerable,
+            made_at=self.now,
+            made_by=made_by,
+        )
+        return (await self.connection.execute(added.returning(t.Edition.id))).scalar_one()
+
+
+def _page(row: Any) -> MasterPage:
+    return MasterPage(
+        row.id,
+        row.master_id,
+        row.section_id,
+        row.parent_id,
+        row.title,
+        read(row.document),
+        row.fingerprint,
+        row.revision,
+        row.removed_at is not None,
+    )

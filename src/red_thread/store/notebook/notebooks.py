@@ -1,0 +1,294 @@
+"""Notebooks in PostgreSQL: copies, writing, history."""
+
+from datetime import datetime, timedelta
+from typing import Any
+
+import orjson
+from sqlalchemy import Row, delete, func, select, text, update
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.notebooks import (
+    CopyInfo,
+    KnottedRow,
+    NewState,
+    NotebookInfo,
+    StoredState,
+    ThinnedState,
+    Window,
+)
+from red_thread.core.page.delta import apply_delta
+from red_thread.core.page.history import Cause
+from red_thread.core.page.nodes import Node
+from red_thread.store import tables as t
+from red_thread.store.documents import read, written
+from red_thread.store.notebook.standing import IN_NOTEBOOK
+
+WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
+
+_NOTEBOOKS = """
+    SELECT n.id, n.class_id, k.name AS class_name, k.master_id, m.name AS master_name,
+           n.person_id, p.name AS person_name{more}
+    FROM notebook n JOIN class k ON k.id = n.class_id JOIN master m ON m.id = k.master_id
+    JOIN person p ON p.id = n.person_id
+    WHERE {condition} ORDER BY k.name
+"""
+CONTENTS = f"""
+    SELECT coalesce(json_agg(json_build_object(
+        'id', s.id, 'name', s.name, 'divider', d.name, 'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
+    ) ORDER BY s.order_key), '[]')::text
+    FROM notebook_section s
+    LEFT JOIN section m ON m.id = s.section_id
+    LEFT JOIN divider d ON d.id = m.divider_id
+    LEFT JOIN (
+        SELECT c.notebook_section_id, json_agg(json_build_object(
+            'id', c.id, 'page_id', c.page_id, 'title', e.title, 'tucked', p.parent_id IS NOT NULL,
+            'answered', c.answered, 'answerable', e.answerable, 'knots', c.knots,
+            'news', CASE WHEN c.opened_at IS NULL THEN 'new'
+                         WHEN c.seen_edition_id IS DISTINCT FROM c.edition_id THEN 'changed' END,
+            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
+        ) ORDER BY c.order_key) AS pages
+        FROM copy c JOIN edition e ON e.id = c.edition_id JOIN page p ON p.id = c.page_id
+        WHERE c.notebook_id = :notebook AND {IN_NOTEBOOK}
+        GROUP BY c.notebook_section_id
+    ) c ON c.notebook_section_id = s.id
+    WHERE s.notebook_id = :notebook
+"""
+_GET = text(_NOTEBOOKS.format(more="", condition="n.id = :notebook"))
+_OF_PERSON = text(_NOTEBOOKS.format(more="", condition="n.person_id = :person"))
+# One statement, not two: a phone waits for this one whenever its notebook is opened.
+_WITH_CONTENTS = text(_NOTEBOOKS.format(more=f", ({CONTENTS}) AS contents", condition="n.id = :notebook"))
+_COPY = text("""
+    SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.knots,
+           c.opened_at, w.document, b.document AS edition, c.put_away_at IS NOT NULL AS put_away,
+           c.pulled_back_id IS NOT NULL AS pulled_back
+    FROM copy c
+    JOIN notebook n ON n.id = c.notebook_id
+    JOIN edition e ON e.id = c.edition_id
+    JOIN content b ON b.fingerprint = e.fingerprint
+    LEFT JOIN writing w ON w.copy_id = c.id
+    WHERE c.id = :copy
+""")
+_KNOTTED = text(f"""
+    SELECT c.id AS copy_id, p.name AS person_name, k.name AS class_name, w.document
+    FROM copy c
+    JOIN writing w ON w.copy_id = c.id
+    JOIN notebook n ON n.id = c.notebook_id
+    JOIN class k ON k.id = n.class_id
+    JOIN person p ON p.id = n.person_id
+    WHERE c.knots > 0 AND {IN_NOTEBOOK} AND c.page_id = :page AND c.notebook_id IN (
+        SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
+        JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
+        WHERE g.id = :page)
+    ORDER BY k.name, p.name, c.id
+""")
+# Locked by a statement of its own: one that locked and joined would see the locked row as it is now beside the
+# joined ones as they were before it waited, and so a student's old words under a new revision.
+_LOCK = text("SELECT id FROM copy WHERE id = :copy FOR UPDATE")
+_STATES = text("""
+    SELECT whole, delta FROM writing_state
+    WHERE copy_id = :copy AND revision <= :revision AND revision >= (
+        SELECT max(revision) FROM writing_state
+        WHERE copy_id = :copy AND revision <= :revision AND whole IS NOT NULL)
+    ORDER BY revision
+""")
+
+
+# One statement, not three: a class that writes sends hundreds of these a minute.
+_SAVE = text("""
+    WITH new_writing AS (
+        INSERT INTO writing (copy_id, document, thin_at) VALUES (:copy, :document, :thin_at)
+        ON CONFLICT (copy_id) DO UPDATE SET document = excluded.document,
+            thin_at = coalesce(writing.thin_at, excluded.thin_at)
+    ), new_copy AS (
+        UPDATE copy SET revision = :revision, edition_id = :edition, answered = :answered, knots = :knots,
+            written_at = CASE WHEN :by_student THEN :now ELSE written_at END
+        WHERE id = :copy
+    )
+    INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, push_id, edition_id, whole, delta,
+        window_id, window_save)
+    VALUES (:copy, :revision, :now, :made_by, :cause, :push, :edition, :whole, :delta, :window, :window_save)
+""")
+_REWRITE = text("""
+    UPDATE writing_state SET whole = :whole, delta = :delta WHERE copy_id = :copy AND revision = :revision
+""")
+_HISTORY = text("""
+    SELECT s.revision, s.made_at, s.made_by, p.name AS made_by_name, s.cause, s.edition_id, e.number,
+           s.whole, s.delta
+    FROM writing_state s JOIN person p ON p.id = s.made_by JOIN edition e ON e.id = s.edition_id
+    WHERE s.copy_id = :copy ORDER BY s.revision
+""")
+
+
+class NotebookStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def of_person(self, person_id: int) -> list[NotebookInfo]:
+        found = await self.connection.execute(_OF_PERSON, {"person": person_id})
+        return [NotebookInfo(*row) for row in found]
+
+    async def get(self, notebook_id: int) -> NotebookInfo | None:
+        row = (await self.connection.execute(_GET, {"notebook": notebook_id})).one_or_none()
+        return NotebookInfo(*row) if row else None
+
+    async def with_contents(self, notebook_id: int) -> tuple[NotebookInfo, bytes] | None:
+        """A notebook, and its sections and pages as JSON that PostgreSQL made."""
+        row = (await self.connection.execute(_WITH_CONTENTS, {"notebook": notebook_id})).one_or_none()
+        return (NotebookInfo(*row[:-1]), row.contents.encode()) if row else None
+
+    async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
+        if lock:
+            await self.lock(copy_id)
+        row = (await self.connection.execute(_COPY, {"copy": copy_id})).one_or_none()
+        return _copy(row) if row else None
+
+    async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None:
+        found = await self.connection.execute(
+            select(t.Copy.id).where(t.Copy.notebook_id == notebook_id, t.Copy.page_id == page_id).limit(1)
+        )
+        return found.scalar_one_or_none()
+
+    async def knotted(self, page_id: int) -> list[KnottedRow]:
+        """The copies of a page that have knots, by class and name."""
+        found = await self.connection.execute(_KNOTTED, {"page": page_id})
+        return [KnottedRow(row.copy_id, row.person_name, row.class_name, read(row.document)) for row in found]
+
+    async def bring_back(self, copy_id: int) -> None:
+        """Out of the drawer."""
+        await self.connection.execute(
+            update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None, put_away_by_id=None)
+        )
+
+    async def mark_opened(self, copy_id: int, edition_id: int) -> None:
+        await self.connection.execute(
+            text("""UPDATE copy SET opened_at = coalesce(opened_at, :now), seen_edition_id = :edition
+                    WHERE id = :copy AND (opened_at IS NULL OR seen_edition_id IS DISTINCT FROM :edition)"""),
+            {"copy": copy_id, "edition": edition_id, "now": self.now},
+        )
+
+    async def state(self, copy_id: int, revision: int) -> Node | None:
+        """A written-on copy as it was at a revision, put together from its last whole state."""
+        found = (await self.connection.execute(_STATES, {"copy": copy_id, "revision": revision})).all()
+        if not found:
+            return None
+        document = read(found[0].whole)
+        for row in found[1:]:
+            document = apply_delta(document, read(row.delta))
+        return document
+
+    async def last_of_window(self, copy_id: int, window: Window) -> int | None:
+        """The newest state that the window sent before the save it sends now."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.window_id == window.id
+        before = t.WritingState.window_save < window.save
+        return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine, before))
+
+    async def mark_full(self, copy_id: int, revision: int) -> None:
+        """Makes a state a moment of its own in the history, whatever burst it is in."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        was_writing = t.WritingState.cause == Cause.STUDENT
+        await self.connection.execute(update(t.WritingState).where(*mine, was_writing).values(cause=Cause.FULL))
+
+    async def last_full(self, copy_id: int) -> int | None:
+        """The newest state before much was taken out."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.cause == Cause.FULL
+        return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine))
+
+    async def edition_of_state(self, copy_id: int, revision: int) -> int | None:
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        return await self.connection.scalar(select(t.WritingState.edition_id).where(*mine))
+
+    async def untied_by(self, copy_id: int, revision: int) -> int | None:
+        """Who made this state by untying a knot; nobody if it was made otherwise."""
+        mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+        by_untying = t.WritingState.cause == Cause.UNTIED
+        return await self.connection.scalar(select(t.WritingState.made_by).where(*mine, by_untying))
+
+    async def states(self, copy_id: int) -> list[StoredState]:
+        """All of a copy's history, oldest first; the first is whole."""
+        found = await self.connection.execute(_HISTORY, {"copy": copy_id})
+        return [_stored(row) for row in found]
+
+    async def lock(self, copy_id: int) -> None:
+        await self.connection.execute(_LOCK, {"copy": copy_id})
+
+    async def due_for_thinning(self, at_most: int) -> list[int]:
+        """Copies whose history has states that may go, in the order in which they came due."""
+        due = select(t.Writing.copy_id).where(t.Writing.thin_at <= self.now).order_by(t.Writing.thin_at)
+        return list(await self.connection.scalars(due.limit(at_most)))
+
+    async def thin(
+        self, copy_id: int, gone: list[int], rewritten: list[ThinnedState], again_at: datetime | None
+    ) -> None:
+        """Takes states out of a history and writes those that stay anew."""
+        mine = t.WritingState.copy_id == copy_id
+        if gone:
+            await self.connection.execute(delete(t.WritingState).where(mine, t.WritingState.revision.in_(gone)))
+            await self.connection.execute(_REWRITE, [_rewritten(copy_id, state) for state in rewritten])
+        await self.connection.execute(update(t.Writing).where(t.Writing.copy_id == copy_id).values(thin_at=again_at))
+
+    async def save(self, state: NewState) -> None:
+        whole = state.delta is None or state.revision % WHOLE_EVERY == 0
+        document = written(state.document)
+        await self.connection.execute(
+            _SAVE,
+            {
+                "copy": state.copy_id,
+                "document": document,
+                "revision": state.revision,
+                "edition": state.edition_id,
+                "answered": state.answers.answered,
+                "knots": state.answers.knots,
+                "by_student": state.by_student,
+                "now": self.now,
+                "thin_at": self.now + timedelta(days=7),
+                "made_by": state.made_by,
+                "cause": state.cause,
+                "push": state.push_id,
+                "whole": document if whole else None,
+                "delta": None if whole else orjson.dumps(state.delta).decode(),
+                "window": state.window.id if state.window else None,
+                "window_save": state.window.save if state.window else None,
+            },
+        )
+
+
+def _copy(row: Row[Any]) -> CopyInfo:
+    edition = read(row.edition)
+    return CopyInfo(
+        row.id,
+        row.notebook_id,
+        row.person_id,
+        row.page_id,
+        row.edition_id,
+        row.seen_edition_id,
+        row.revision,
+        row.knots,
+        row.opened_at,
+        read(row.document) if row.document else edition,
+        edition,
+        row.put_away,
+        row.pulled_back,
+    )
+
+
+def _rewritten(copy_id: int, state: ThinnedState) -> dict[str, Any]:
+    return {
+        "copy": copy_id,
+        "revision": state.revision,
+        "whole": written(state.whole) if state.whole is not None else None,
+        "delta": orjson.dumps(state.delta).decode() if state.delta is not None else None,
+    }
+
+
+def _stored(row: Row[Any]) -> StoredState:
+    return StoredState(
+        row.revision,
+        row.made_at,
+        row.made_by,
+        row.made_by_name,
+        Cause(row.cause),
+        row.edition_id,
+        row.number,
+        read(row.whole) if row.whole else None,
+        read(row.delta) if row.delta else None,
+    )

@@ -1,0 +1,1 @@
+"""People: signing in, codes, the school's beginning."""

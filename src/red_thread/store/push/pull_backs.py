@@ -1,0 +1,43 @@
+"""Pulling back in PostgreSQL: a copy stays where it is and is marked, so that all of it can come back."""
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from sqlalchemy import text
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.core.push import HeldCopies, PullBackFacts
+from red_thread.store.documents import id_array
+from red_thread.store.notebook.standing import FIRST, IN_NOTEBOOK
+from red_thread.store.notebook.written_copies import read_written
+
+# Written or not: what is planned as untouched must not be written on before it is taken out.
+_LOCK = text(f"""
+    SELECT c.id FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
+    WHERE c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id FOR UPDATE OF c
+""")
+_UNTOUCHED = text(f"""
+    SELECT page_id, edition_id, opened_at IS NOT NULL AS opened, array_agg(notebook_id) AS notebook_ids
+    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
+    WHERE page_id = ANY(:pages) AND {FIRST} AND revision = 0 AND {IN_NOTEBOOK}
+    GROUP BY 1, 2, 3 ORDER BY 1, 2, 3
+""")
+
+
+class PullBackStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def facts(self, page_ids: Sequence[int], notebook_ids: Sequence[int], lock: bool = False) -> PullBackFacts:
+        """`lock`: nobody writes on these copies until the transaction ends."""
+        values = {"notebooks": id_array(notebook_ids), "pages": list(page_ids)}
+        if lock:
+            await self.connection.execute(_LOCK, values)
+        untouched = await self.connection.execute(_UNTOUCHED, values)
+        written = await read_written(self.connection, notebook_ids, page_ids, lock)
+        return PullBackFacts(
+            tuple(page_ids),
+            tuple(notebook_ids),
+            tuple(HeldCopies(r.page_id, r.edition_id, r.opened, tuple(r.notebook_ids)) for r in untouched),
+            tuple(copy for copy in written if not copy.pulled_back),
+        )

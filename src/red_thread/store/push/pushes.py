@@ -1,0 +1,250 @@
+"""Pushes in PostgreSQL: set-based, whatever the size of the audience."""
+
+from collections.abc import Sequence
+from dataclasses import fields
+from datetime import datetime
+from typing import Any
+
+import orjson
+from sqlalchemy import Row, insert, select, text, update
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.actions.ports.pushes import Batch, NewPush, PushInfo, Reached, Said
+from red_thread.core.outline.tree import Outline
+from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step
+from red_thread.store import tables as t
+from red_thread.store.documents import id_array
+from red_thread.store.push.facts import PushFactsReader
+from red_thread.store.push.step_log import logged_values, rows_of, step_of
+
+COPIES_IN_A_BATCH = 20_000
+_AUDIENCE = text("""
+    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
+    JOIN class k ON k.id = n.class_id
+    JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
+    WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[])))
+""")
+_AMONG = text("""
+    SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
+    WHERE k.master_id = :master AND n.id = ANY(CAST(:notebooks AS bigint[]))
+""")
+_ANY_SINCE = text("""
+    SELECT EXISTS (SELECT FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id
+                   WHERE p.id = :push AND b.kind = 'pull-back' AND b.undone_at IS NULL)
+""")
+_PULLED_BACK_SINCE = text("""
+    SELECT g.page_id, array(SELECT unnest(t.notebook_ids) INTERSECT
+                            SELECT unnest(CAST(:notebooks AS bigint[]))) AS notebook_ids
+    FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id AND b.kind = 'pull-back'
+        AND b.undone_at IS NULL
+    JOIN push_page mine ON mine.push_id = p.id
+    JOIN push_page g ON g.push_id = b.id AND g.page_id = mine.page_id
+    JOIN push_batch t ON t.push_id = b.id
+    WHERE p.id = :push
+""")
+_SAID = text("""
+    SELECT p.id, coalesce((SELECT e.title FROM push_page g JOIN edition e ON e.id = g.edition_id
+                           WHERE g.push_id = p.id ORDER BY g.position LIMIT 1), '') AS title,
+        (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
+        array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
+              WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1) AS classes,
+        array(SELECT s.name FROM push_whom w JOIN notebook n ON n.id = w.target_id JOIN person s ON s.id = n.person_id
+              WHERE w.push_id = p.id AND w.kind = 'notebook' ORDER BY 1 LIMIT 3) AS students,
+        (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'notebook') AS singles,
+        (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'without') AS without
+    FROM push p WHERE p.id = ANY(:pushes)
+""")
+_ADD_WHOM = text("""
+    INSERT INTO push_whom (push_id, kind, target_id)
+    SELECT DISTINCT :push, :kind, unnest(CAST(:targets AS bigint[]))
+""")
+_ADD_BATCH = text(
+    "INSERT INTO push_batch (push_id, number, notebook_ids) VALUES (:push, :number, CAST(:notebooks AS bigint[]))"
+)
+_AUDIENCE_OF = text("""
+    SELECT coalesce(array_agg(n ORDER BY b.number), '{}')
+    FROM push_batch b CROSS JOIN unnest(b.notebook_ids) n WHERE b.push_id = :push
+""")
+_NEXT_BATCH = text("""
+    SELECT number, notebook_ids[done + 1 : done + :room] AS notebook_ids
+    FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids) ORDER BY number LIMIT 1
+""")
+_COME_TO = text("UPDATE push_batch SET done = done + :reached WHERE push_id = :push AND number = :number")
+_ADVANCE = text("""
+    UPDATE push SET students_done = students_done + :reached,
+        status = CASE WHEN students_done + :reached >= students THEN 'done' ELSE 'running' END,
+        finished_at = CASE WHEN students_done + :reached >= students THEN CAST(:now AS timestamptz) END
+    WHERE id = :push RETURNING status = 'done'
+""")
+_WITHOUT_A_JOB = text("""
+    SELECT p.id, p.master_id, EXISTS (
+        SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status = 'failed'
+        AND (j.args->>'push_id')::bigint = p.id) AS gave_up
+    FROM push p
+    WHERE p.finished_at IS NULL AND p.kind = 'push' AND p.made_at < now() - interval '2 seconds' AND NOT EXISTS (
+        SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status IN ('todo', 'doing')
+        AND (j.args->>'push_id')::bigint = p.id)
+    ORDER BY p.id
+""")
+_NAMES = text("""
+    SELECT n.id, p.name, k.name FROM notebook n
+    JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
+    WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
+""")
+_LOG = text("""
+    INSERT INTO push_outcome (push_id, page_id, outcome, reason, edition_before, notebook_ids, students, operations)
+    VALUES (:push_id, :page_id, :outcome, :reason, :edition_before, CAST(:notebook_ids AS bigint[]), :students,
+            CAST(:operations AS jsonb))
+""")
+_COUNTS = text("""
+    SELECT push_id, outcome, sum(students) AS rows FROM push_outcome
+    WHERE push_id = ANY(:pushes) AND page_id IS NOT NULL GROUP BY 1, 2
+""")
+
+
+class PushStore:
+    def __init__(self, connection: AsyncConnection, now: datetime) -> None:
+        self.connection, self.now = connection, now
+
+    async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]:
+        values = {"classes": class_ids, "notebooks": id_array(notebook_ids), "master": master_id}
+        return (await self.connection.execute(_AUDIENCE, values)).scalar_one()
+
+    async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]:
+        """By page, the notebooks among these out of which a later pull-back took it, that is not undone."""
+        found: dict[int, set[int]] = {}
+        if not await self.connection.scalar(_ANY_SINCE, {"push": push_id}):
+            return found
+        values = {"push": push_id, "notebooks": id_array(notebook_ids)}
+        for row in await self.connection.execute(_PULLED_BACK_SINCE, values):
+            found.setdefault(row.page_id, set()).update(row.notebook_ids)
+        return found
+
+    async def without_a_job(self) -> list[tuple[int, int, bool]]:
+        """Unfinished pushes that no job in the queue is for: id, master, and whether one gave up."""
+        return [(row.id, row.master_id, row.gave_up) for row in await self.connection.execute(_WITHOUT_A_JOB)]
+
+    async def give_up(self, push_id: int, problem: str) -> None:
+        await self.connection.execute(
+            update(t.Push).where(t.Push.id == push_id).values(status="failed", problem=problem, finished_at=self.now)
+        )
+
+    async def take_up(self, push_id: int) -> None:
+        await self.connection.execute(
+            update(t.Push).where(t.Push.id == push_id).values(status="waiting", problem=None, finished_at=None)
+        )
+
+    async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
+        """Those of the notebooks that are of a class of this master."""
+        values = {"notebooks": id_array(notebook_ids), "master": master_id}
+        return list(await self.connection.scalars(_AMONG, values))
+
+    async def facts(
+        self,
+        outline: Outline,
+        pages: Sequence[PushedPage],
+        notebook_ids: Sequence[int],
+        lock: bool = False,
+        merges: int | None = None,
+    ) -> PushFacts:
+        return await PushFactsReader(self.connection, lock).read(outline, pages, notebook_ids, merges)
+
+    async def names(self, notebook_ids: list[int]) -> list[Reached]:
+        return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
+
+    async def add(self, push: NewPush) -> int:
+        added = insert(t.Push).values(
+            master_id=push.master_id,
+            made_by=push.made_by,
+            made_at=self.now,
+            status="waiting",
+            kind=push.kind,
+            students=len(push.audience),
+        )
+        push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
+        await self._add_pages(push_id, push.pages)
+        for kind, ids in (("class", push.class_ids), ("notebook", push.notebook_ids), ("without", push.without)):
+            if ids:
+                values = {"push": push_id, "kind": kind, "targets": id_array(ids)}
+                await self.connection.execute(_ADD_WHOM, values)
+        size = max(COPIES_IN_A_BATCH // max(len(push.pages), 1), 1)
+        for number, at in enumerate(range(0, len(push.audience), size)):
+            values = {"push": push_id, "number": number, "notebooks": id_array(push.audience[at : at + size])}
+            await self.connection.execute(_ADD_BATCH, values)
+        return push_id
+
+    async def _add_pages(self, push_id: int, pages: dict[int, int]) -> None:
+        rows = [
+            {"push_id": push_id, "position": position, "page_id": page, "edition_id": edition}
+            for position, (page, edition) in enumerate(pages.items(), 1)
+        ]
+        if rows:
+            await self.connection.execute(insert(t.PushPage), rows)
+
+    async def get(self, push_id: int, lock: bool = False) -> PushInfo | None:
+        wanted = select(t.Push.__table__).where(t.Push.id == push_id)
+        row = (await self.connection.execute(wanted.with_for_update() if lock else wanted)).one_or_none()
+        return None if row is None else _push(row)
+
+    async def of_master(self, master_id: int) -> list[PushInfo]:
+        wanted = select(t.Push.__table__).where(t.Push.master_id == master_id).order_by(t.Push.id.desc()).limit(200)
+        return [_push(row) for row in await self.connection.execute(wanted)]
+
+    async def said(self, push_ids: list[int]) -> dict[int, Said]:
+        """What was asked for, in the names that things have now."""
+        found = await self.connection.execute(_SAID, {"pushes": push_ids})
+        return {row.id: Said(*row[1:]) for row in found}
+
+    async def pages_of(self, push_id: int) -> dict[int, int]:
+        """Page id to edition id, in the order of the master."""
+        wanted = select(t.PushPage.page_id, t.PushPage.edition_id).where(t.PushPage.push_id == push_id)
+        found = await self.connection.execute(wanted.order_by(t.PushPage.position))
+        return {row.page_id: row.edition_id for row in found}
+
+    async def audience_of(self, push_id: int) -> list[int]:
+        return (await self.connection.execute(_AUDIENCE_OF, {"push": push_id})).scalar_one()
+
+    async def next_batch(self, push_id: int, room: int) -> Batch | None:
+        """At most `room` notebooks that the push has yet to come to; None if it has come to all."""
+        row = (await self.connection.execute(_NEXT_BATCH, {"push": push_id, "room": room})).one_or_none()
+        return Batch(row.number, list(row.notebook_ids)) if row is not None else None
+
+    async def unfinished(self) -> list[int]:
+        found = await self.connection.execute(select(t.Push.id).where(t.Push.finished_at.is_(None)))
+        return [row.id for row in found]
+
+    async def log(self, push_id: int, steps: Sequence[Step]) -> None:
+        values = [logged_values(push_id, step) for step in steps if step.rows or step.operations]
+        if values:
+            each = [{**one, "operations": orjson.dumps(one["operations"]).decode()} for one in values]
+            await self.connection.execute(_LOG, each)
+
+    async def logged(self, push_id: int) -> list[PlannedRows]:
+        return [rows_of(row) for row in await self._log_of(push_id) if row.page_id is not None]
+
+    async def done_steps(self, push_id: int) -> list[Step]:
+        """What the push did, in the order in which it was done, to be undone."""
+        return [step_of(row) for row in await self._log_of(push_id)]
+
+    async def _log_of(self, push_id: int) -> Sequence[Row[Any]]:
+        wanted = select(t.PushOutcome.__table__).where(t.PushOutcome.push_id == push_id).order_by(t.PushOutcome.id)
+        return (await self.connection.execute(wanted)).all()
+
+    async def undone(self, push_id: int) -> None:
+        await self.connection.execute(update(t.Push).where(t.Push.id == push_id).values(undone_at=self.now))
+
+    async def counts(self, push_ids: list[int]) -> dict[int, dict[RowOutcome, int]]:
+        counts: dict[int, dict[RowOutcome, int]] = {push_id: {} for push_id in push_ids}
+        for row in await self.connection.execute(_COUNTS, {"pushes": push_ids}):
+            counts[row.push_id][RowOutcome(row.outcome)] = int(row.rows)
+        return counts
+
+    async def advance(self, push_id: int, batch: Batch, reached: int) -> bool:
+        """Notes that so many of the batch have been come to; gives whether those were the last of the push."""
+        values = {"push": push_id, "reached": reached, "number": batch.number, "now": self.now}
+        await self.connection.execute(_COME_TO, values)
+        return bool((await self.connection.execute(_ADVANCE, values)).scalar_one())
+
+
+def _push(row: Row[Any]) -> PushInfo:
+    return PushInfo(**{field.name: getattr(row, field.name) for field in fields(PushInfo)})

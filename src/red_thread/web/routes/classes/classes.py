@@ -1,0 +1,199 @@
+"""Classes, rosters, sign-in codes, reach."""
+
+from collections.abc import Iterable
+
+import orjson
+from fastapi import APIRouter, Request, Response
+
+from red_thread.actions.classes.change_class import (
+    add_class,
+    answer_request,
+    asked_of_me,
+    bring_in,
+    move_student,
+    rename_class,
+    rename_student,
+    take_out,
+)
+from red_thread.actions.classes.import_roster import import_roster, preview_roster, undo_roster
+from red_thread.actions.people.make_codes import make_code, make_codes
+from red_thread.actions.permissions import require_class, require_teacher
+from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
+from red_thread.core.classes.roster_plan import PlannedLine
+from red_thread.settings import Settings
+from red_thread.web.code_sheet import code_sheet
+from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_upload
+from red_thread.web.imports import ReadRoster, read_listed
+from red_thread.web.schemas import (
+    AddedOut,
+    AnswerRequest,
+    AskedForOut,
+    BoardOut,
+    BoardPageOut,
+    CellOut,
+    ClassViewOut,
+    CodeSheetOut,
+    MoveStudent,
+    Name,
+    ProblemOut,
+    RosterLineOut,
+    RosterPlanOut,
+    RosterReportOut,
+    SectionOut,
+    StudentOut,
+)
+
+router = APIRouter(tags=["classes"])
+
+
+@router.post("/masters/{master_id}/roster/plan")
+async def post_roster_plan(
+    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
+) -> RosterPlanOut:
+    """What taking a roster in would do: a OneRoster zip, a CSV, or names, one a line."""
+    async with database.begin() as unit:
+        await require_teacher(unit, actor, master_id)
+    roster = await _read(request, settings)
+    async with database.begin() as unit:
+        lines = await preview_roster(unit, actor, master_id, roster.listed)
+    return RosterPlanOut(lines=_lines(lines), problems=_problems(roster))
+
+
+@router.post("/masters/{master_id}/roster")
+async def post_roster(
+    master_id: int,
+    request: Request,
+    database: InDatabase,
+    actor: ByUploader,
+    settings: InSettings,
+    leave: bool = False,
+) -> RosterReportOut:
+    """Takes a roster in, as its plan says. leave: who is missing in it leaves their class."""
+    async with database.begin() as unit:
+        await require_teacher(unit, actor, master_id)
+    roster = await _read(request, settings)
+    async with database.begin() as unit:
+        taken = await import_roster(unit, actor, master_id, roster.listed, leave)
+    return RosterReportOut(id=taken.id, lines=_lines(taken.lines), problems=_problems(roster))
+
+
+@router.post("/rosters/{taking_id}/undo", status_code=204)
+async def post_undo_roster(taking_id: int, unit: InUnit, actor: ByActor) -> None:
+    """Puts classes back as they were before a roster was taken in."""
+    await undo_roster(unit, actor, taking_id)
+
+
+async def _read(request: Request, settings: Settings) -> ReadRoster:
+    upload = await read_upload(request, settings)
+    names = upload.fields.get("names", "")
+    body = upload.body or ("name\n" + names).encode()
+    return await read_listed(upload.name or "the list", body, upload.fields.get("class_name", "")[:80])
+
+
+def _lines(lines: Iterable[PlannedLine]) -> list[RosterLineOut]:
+    return [
+        RosterLineOut(class_name=p.listed.class_name, name=p.listed.name, line=p.line.value, before=p.before)
+        for p in lines
+    ]
+
+
+def _problems(roster: ReadRoster) -> list[ProblemOut]:
+    return [ProblemOut.model_validate(found) for found in roster.problems]
+
+
+@router.post("/masters/{master_id}/classes", status_code=201)
+async def post_class(master_id: int, body: Name, unit: InUnit, actor: ByActor) -> AddedOut:
+    """A class without students."""
+    return AddedOut(id=await add_class(unit, actor, master_id, body.name))
+
+
+@router.get("/classes/{class_id}")
+async def get_class(class_id: int, unit: InUnit, actor: ByActor) -> ClassViewOut:
+    """A class and its students."""
+    found = await require_class(unit, actor, class_id)
+    students = [StudentOut.model_validate(s) for s in await unit.classes.students(class_id)]
+    return ClassViewOut(id=found.id, name=found.name, students=students)
+
+
+@router.patch("/classes/{class_id}", status_code=204)
+async def patch_class(class_id: int, body: Name, unit: InUnit, actor: ByActor) -> None:
+    """Another name for a class."""
+    await rename_class(unit, actor, class_id, body.name)
+
+
+@router.patch("/classes/{class_id}/students/{person_id}", status_code=204)
+async def patch_student(class_id: int, person_id: int, body: Name, unit: InUnit, actor: ByActor) -> None:
+    """Corrects a student's name."""
+    await rename_student(unit, actor, class_id, person_id, body.name)
+
+
+@router.delete("/classes/{class_id}/students/{person_id}", status_code=204)
+async def delete_student(class_id: int, person_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A student leaves the class; the notebook rests."""
+    await take_out(unit, actor, class_id, person_id)
+
+
+@router.put("/classes/{class_id}/students/{person_id}", status_code=204)
+async def put_student(class_id: int, person_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A student who left comes back."""
+    await bring_in(unit, actor, class_id, person_id)
+
+
+@router.post("/classes/{class_id}/students/{person_id}/move", status_code=204)
+async def post_move_student(class_id: int, person_id: int, body: MoveStudent, unit: InUnit, actor: ByActor) -> None:
+    """Into another class of the course, with the notebook."""
+    await move_student(unit, actor, class_id, person_id, body.class_id)
+
+
+@router.post("/classes/{class_id}/students/{person_id}/code")
+async def post_code_for_one(
+    class_id: int, person_id: int, unit: InUnit, actor: ByActor, settings: InSettings
+) -> CodeSheetOut:
+    """A new way in for one student: the next password is the one that they choose with this code."""
+    found = await require_class(unit, actor, class_id)
+    handed = await make_code(unit, actor, class_id, person_id)
+    return code_sheet(found.name, settings, [handed], [])
+
+
+@router.post("/classes/{class_id}/codes")
+async def post_codes(class_id: int, unit: InUnit, actor: ByActor, settings: InSettings) -> CodeSheetOut:
+    """One-time sign-in codes for those who have no way in yet; codes that were handed out stay good."""
+    found = await require_class(unit, actor, class_id)
+    handed = await make_codes(unit, actor, class_id)
+    return code_sheet(found.name, settings, handed.codes, handed.left_out)
+
+
+@router.get("/requests")
+async def get_requests(unit: InUnit, actor: ByActor) -> list[AskedForOut]:
+    """For which of one's students colleagues ask."""
+    return [AskedForOut.model_validate(one) for one in await asked_of_me(unit, actor)]
+
+
+@router.post("/requests/{class_id}/{person_id}", status_code=204)
+async def post_answer(class_id: int, person_id: int, body: AnswerRequest, unit: InUnit, actor: ByActor) -> None:
+    """Lets a student into a colleague's class, or not."""
+    await answer_request(unit, actor, class_id, person_id, body.agreed)
+
+
+@router.get("/classes/{class_id}/reach", response_model=BoardOut)
+async def get_reach(class_id: int, unit: InUnit, actor: ByActor, section_id: int | None = None) -> Response:
+    """The board. PostgreSQL wrote the students' part; it goes out as it is."""
+    board = await look_at_reach(unit, actor, class_id, section_id)
+    pages = [
+        BoardPageOut(id=p.id, title=p.title, section_id=p.section_id, tucked=p.parent_id is not None).model_dump()
+        for p in board.pages
+    ]
+    head = {
+        "class_id": class_id,
+        "class_name": board.class_info.name,
+        "sections": [SectionOut.model_validate(section).model_dump() for section in board.sections],
+        "pages": pages,
+    }
+    body = orjson.dumps(head)[:-1] + b',"students":' + board.cells + b"}"
+    return Response(body, media_type="application/json")
+
+
+@router.get("/notebooks/{notebook_id}/pages/{page_id}")
+async def get_cell(notebook_id: int, page_id: int, unit: InUnit, actor: ByActor) -> CellOut:
+    """The copy behind a cell of the board."""
+    return CellOut(copy_id=await find_copy(unit, actor, notebook_id, page_id))

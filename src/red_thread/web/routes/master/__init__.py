@@ -1,0 +1,1 @@
+"""The master: its outline, its pages, their past."""

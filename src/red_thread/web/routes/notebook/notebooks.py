@@ -1,0 +1,114 @@
+"""The student's notebook."""
+
+from collections.abc import AsyncIterator
+
+import orjson
+from fastapi import APIRouter, Request, Response
+from fastapi.responses import StreamingResponse
+
+from red_thread.actions.notebook.drawer import bring_back
+from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
+from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
+from red_thread.actions.notebook.save_copy import Save, save_copy
+from red_thread.actions.permissions import require_reader
+from red_thread.actions.ports.windows import Window
+from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.schemas import MomentOut, NotebookOut, NotebookViewOut, OpenPageOut, SaveCopy, SavedOut, StateOut
+
+router = APIRouter(tags=["notebook"])
+
+
+@router.get("/notebooks")
+async def get_notebooks(unit: InUnit, actor: ByActor) -> list[NotebookOut]:
+    """One's own notebooks, one for each class."""
+    return [NotebookOut.model_validate(notebook) for notebook in await look_at_notebooks(unit, actor)]
+
+
+@router.get("/notebooks/{notebook_id}", response_model=NotebookViewOut)
+async def get_notebook(notebook_id: int, unit: InUnit, actor: ByActor) -> Response:
+    """Sections and pages. PostgreSQL wrote most of it; it goes out as it is."""
+    notebook, contents = await look_at_notebook(unit, actor, notebook_id)
+    head = orjson.dumps(NotebookOut.model_validate(notebook).model_dump())
+    return Response(b'{"notebook":' + head + b',"sections":' + contents + b"}", media_type="application/json")
+
+
+@router.get("/notebooks/{notebook_id}/events")
+async def get_events(notebook_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+    """Says `news` whenever something came into the notebook."""
+    await require_reader(unit, actor, notebook_id)
+    stream = _news(request.app.state.news, notebook_id)
+    return StreamingResponse(stream, media_type="text/event-stream", headers=EVENT_HEADERS)
+
+
+async def _news(hub: NewsHub, notebook_id: int) -> AsyncIterator[bytes]:
+    first = True
+    async for told in hub.of(f"notebook:{notebook_id}"):
+        if first or not told:
+            yield COMMENT
+        else:
+            yield as_event("news", {})
+        first = False
+
+
+@router.get("/copies/{copy_id}")
+async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
+    """Opens a page of a notebook; its student's opening is remembered."""
+    found = await open_page(unit, actor, copy_id)
+    return OpenPageOut(
+        id=found.copy.id,
+        notebook=NotebookOut.model_validate(found.notebook),
+        page_id=found.copy.page_id,
+        revision=found.copy.revision,
+        edition_id=found.copy.edition_id,
+        document=found.copy.document,
+        tied=found.tied,
+        arrived=found.arrived,
+        edition=found.copy.edition,
+        put_away=found.copy.put_away,
+        pulled_back=found.copy.pulled_back,
+        full=found.full,
+    )
+
+
+@router.get("/copies/{copy_id}/history")
+async def get_history(copy_id: int, unit: InUnit, actor: ByActor) -> list[MomentOut]:
+    """How the page came about, newest first."""
+    return [MomentOut.model_validate(moment) for moment in await look_at_history(unit, actor, copy_id)]
+
+
+@router.get("/copies/{copy_id}/history/{revision}")
+async def get_state(copy_id: int, revision: int, unit: InUnit, actor: ByActor) -> StateOut:
+    """The page as it was."""
+    return StateOut(document=await look_at_state(unit, actor, copy_id, revision))
+
+
+@router.post("/copies/{copy_id}/history/{revision}", status_code=204)
+async def post_go_back(copy_id: int, revision: int, unit: InUnit, actor: ByActor) -> None:
+    """Goes back to a state, which makes a new one."""
+    await go_back(unit, actor, copy_id, revision)
+
+
+@router.post("/copies/{copy_id}/bring-back", status_code=204)
+async def post_bring_back(copy_id: int, unit: InUnit, actor: ByActor) -> None:
+    """Takes a page of one's own out of the drawer."""
+    await bring_back(unit, actor, copy_id)
+
+
+@router.put("/copies/{copy_id}")
+async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -> SavedOut:
+    """Saves what a student wrote; a late save is merged with what came in between."""
+    window = Window(body.window, body.window_save) if body.window is not None else None
+    save = Save(body.document, body.revision, body.edition_id, window)
+    saved = await save_copy(unit, actor, copy_id, save)
+    return SavedOut(
+        revision=saved.revision,
+        sent_revision=saved.sent_revision,
+        edition_id=saved.edition_id,
+        document=saved.document if saved.merged else None,
+        answered=saved.answers.answered,
+        answerable=saved.answers.answerable,
+        knots=saved.answers.knots,
+        taken_back=saved.taken_back,
+        full=saved.full,
+    )

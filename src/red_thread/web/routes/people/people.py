@@ -1,0 +1,86 @@
+"""The first day of a school, colleagues, and everyone's own way in."""
+
+from fastapi import APIRouter, Request, Response
+
+from red_thread.actions.people.begin_school import Beginning, add_course, begin_school, invite_teacher, may_begin
+from red_thread.actions.people.own_account import change_password, end_session, look_at_sessions
+from red_thread.actions.refusals import BegunAlready
+from red_thread.web.code_sheet import code_slip
+from red_thread.web.dependencies import COOKIE, ByActor, InSettings, InTurn, InUnit
+from red_thread.web.routes.people.session import begun
+from red_thread.web.schemas import (
+    AddedOut,
+    Begin,
+    BegunOut,
+    ChangePassword,
+    InvitedOut,
+    InviteTeacher,
+    Name,
+    OpenSessionOut,
+)
+from red_thread.web.tries import Tries
+
+router = APIRouter(tags=["people"])
+
+
+@router.get("/begin/{code}", status_code=204)
+async def get_begin(code: str, request: Request, unit: InUnit) -> None:
+    """Whether the school waits for its first teacher, and this is its code."""
+    tries: Tries = request.app.state.tries
+    tries.check(request, "the first code")
+    if not await may_begin(unit, code):
+        tries.failed(request, "the first code")
+        raise BegunAlready
+
+
+@router.post("/begin", status_code=201)
+async def post_begin(
+    turn: InTurn, body: Begin, request: Request, response: Response, unit: InUnit, settings: InSettings
+) -> BegunOut:
+    """The first teacher of a school, signed in, with a course."""
+    tries: Tries = request.app.state.tries
+    tries.check(request, "the first code")
+    beginning = Beginning(body.name, body.email, body.password, body.school, body.course)
+    try:
+        session, master_id = await begin_school(unit, body.code, beginning, request.headers.get("user-agent", ""))
+    except BegunAlready:
+        tries.failed(request, "the first code")
+        raise
+    return BegunOut(session=begun(session, response, settings), master_id=master_id)
+
+
+@router.post("/masters", status_code=201)
+async def post_master(body: Name, unit: InUnit, actor: ByActor) -> AddedOut:
+    """A further course of one's own."""
+    return AddedOut(id=await add_course(unit, actor, body.name))
+
+
+@router.post("/masters/{master_id}/teachers")
+async def post_teacher(
+    master_id: int, body: InviteTeacher, unit: InUnit, actor: ByActor, settings: InSettings
+) -> InvitedOut:
+    """A colleague teaches the course too; one who is new here gets a code."""
+    handed = await invite_teacher(unit, actor, master_id, body.name, body.email)
+    return InvitedOut(code=code_slip(handed, settings) if handed else None)
+
+
+@router.put("/session/password", status_code=204)
+async def put_password(turn: InTurn, body: ChangePassword, request: Request, unit: InUnit, actor: ByActor) -> None:
+    """A new password of one's own; it ends one's other sessions."""
+    await change_password(unit, actor, body.old, body.new, request.cookies[COOKIE])
+
+
+@router.get("/sessions")
+async def get_sessions(request: Request, unit: InUnit, actor: ByActor) -> list[OpenSessionOut]:
+    """Where one is signed in."""
+    found = await look_at_sessions(unit, actor, request.cookies[COOKIE])
+    return [
+        OpenSessionOut(number=session.number, made_at=session.made_at, browser=session.browser, this=this)
+        for session, this in found
+    ]
+
+
+@router.delete("/sessions/{number}", status_code=204)
+async def delete_other_session(number: str, unit: InUnit, actor: ByActor) -> None:
+    """Ends one of one's sessions elsewhere."""
+    await end_session(unit, actor, number)

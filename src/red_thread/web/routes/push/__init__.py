@@ -1,0 +1,1 @@
+"""Pushes and pull-backs."""

@@ -1,0 +1,52 @@
+"""Pulling pages back: the plan, the pull-back, its undoing. The log and each one's rows are with the pushes."""
+
+from fastapi import APIRouter
+
+from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back, undo_pull_back
+from red_thread.core.push import WrittenPages
+from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.web.push_schemas import (
+    OwnWordsOut,
+    PullBackPlanOut,
+    PullBackRequestIn,
+    PutBackOut,
+    counts_out,
+    push_request,
+    reached_out,
+    rows_out,
+)
+from red_thread.web.schemas import AddedOut
+
+router = APIRouter(tags=["pull back"])
+
+
+@router.post("/pull-backs/plan")
+async def post_pull_back_plan(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> PullBackPlanOut:
+    """What pulling back would do."""
+    return _plan(await preview_pull_back(unit, actor, push_request(body), WrittenPages(body.written)))
+
+
+@router.post("/pull-backs", status_code=201)
+async def post_pull_back(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
+    """Takes pages out of notebooks."""
+    return AddedOut(id=await pull_back(unit, actor, push_request(body), WrittenPages(body.written)))
+
+
+@router.post("/pull-backs/{push_id}/undo")
+async def post_undo_pull_back(push_id: int, unit: InUnit, actor: ByActor) -> PutBackOut:
+    """Puts everything back as it was."""
+    return PutBackOut(copies=await undo_pull_back(unit, actor, push_id))
+
+
+def _plan(preview: PullBackPreview) -> PullBackPlanOut:
+    return PullBackPlanOut(
+        counts=counts_out(preview.plan.counts),
+        changes_anything=preview.plan.changes_anything,
+        rows=rows_out(preview.plan.rows),
+        words=[
+            OwnWordsOut(page_id=page_id, notebook_id=notebook_id, words=words)
+            for (page_id, notebook_id), words in preview.plan.words.items()
+        ],
+        students=reached_out(preview.students),
+        titles={page.id: page.title for page in preview.pages},
+    )

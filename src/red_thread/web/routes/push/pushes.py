@@ -1,0 +1,130 @@
+"""Pushing: the plan, the push, its progress, its log."""
+
+from collections.abc import AsyncIterator
+
+from fastapi import APIRouter, Request
+from fastapi.responses import StreamingResponse
+
+from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes, require_push
+from red_thread.actions.push.plan_push import Preview, preview_push
+from red_thread.actions.push.start_push import start_push
+from red_thread.actions.push.take_up_pushes import try_again
+from red_thread.store.database import Database
+from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.push_schemas import (
+    ConflictOut,
+    PlanOut,
+    PushOut,
+    PushRequestIn,
+    PushViewOut,
+    SaidOut,
+    WovenOut,
+    counts_out,
+    push_request,
+    reached_out,
+    rows_out,
+)
+from red_thread.web.schemas import AddedOut
+
+router = APIRouter(tags=["push"])
+
+
+@router.post("/pushes/plan")
+async def post_plan(body: PushRequestIn, unit: InUnit, actor: ByActor) -> PlanOut:
+    """What a push would do."""
+    return _plan(await preview_push(unit, actor, push_request(body)))
+
+
+@router.post("/pushes", status_code=202)
+async def post_push(body: PushRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
+    """Starts a push. It goes on by itself, whatever happens to this window."""
+    return AddedOut(id=await start_push(unit, actor, push_request(body)))
+
+
+@router.get("/masters/{master_id}/pushes")
+async def get_pushes(master_id: int, unit: InUnit, actor: ByActor) -> list[PushOut]:
+    """The log, newest first."""
+    return [_summary(summary) for summary in await look_at_pushes(unit, actor, master_id)]
+
+
+@router.get("/pushes/{push_id}")
+async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
+    """One push, student by student."""
+    view = await look_at_push(unit, actor, push_id)
+    return PushViewOut(
+        push=_summary(view.summary),
+        page_ids=list(view.titles),
+        rows=rows_out(view.rows),
+        students=reached_out(view.students),
+        titles=view.titles,
+    )
+
+
+@router.get("/pushes/{push_id}/events")
+async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+    """Progress as server-sent events, until the push is done."""
+    await require_push(unit, actor, push_id)
+    hub: NewsHub = request.app.state.news
+    database: Database = request.app.state.database
+    return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
+
+
+@router.post("/pushes/{push_id}/again", status_code=204)
+async def post_again(push_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A push that gave up goes on from where it stands."""
+    await try_again(unit, actor, push_id)
+
+
+async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIterator[bytes]:
+    async for told in hub.of(f"push:{push_id}"):
+        if not told:
+            yield COMMENT
+            continue
+        async with database.begin() as unit:
+            push = await unit.pushes.get(push_id)
+        if push is None:
+            return
+        progress = {"done": push.students_done, "total": push.students, "status": push.status}
+        yield as_event("progress", progress)
+        if push.status in ("done", "failed"):
+            return
+
+
+def _plan(preview: Preview) -> PlanOut:
+    plan = preview.plan
+    return PlanOut(
+        counts=counts_out(plan.counts),
+        changes_anything=plan.changes_anything,
+        rows=rows_out(plan.rows),
+        woven=[
+            WovenOut(
+                page_id=copy.page_id,
+                notebook_id=copy.notebook_id,
+                notes=list(copy.merged.notes),
+                conflicts=[ConflictOut.model_validate(conflict.as_json()) for conflict in copy.merged.conflicts],
+            )
+            for copy in plan.woven
+            if copy.merged is not None
+        ],
+        students=reached_out(preview.students),
+        titles={page.id: page.title for page in preview.pages},
+    )
+
+
+def _summary(summary: PushSummary) -> PushOut:
+    push: PushInfo = summary.push
+    return PushOut(
+        id=push.id,
+        kind=push.kind,
+        undone_at=push.undone_at,
+        made_at=push.made_at,
+        finished_at=push.finished_at,
+        status=push.status,  # type: ignore[arg-type]
+        problem=push.problem,
+        said=SaidOut.model_validate(summary.said),
+        students=push.students,
+        students_done=push.students_done,
+        counts=counts_out(summary.counts),
+    )
