@@ -5,6 +5,7 @@ from pathlib import Path
 import psycopg
 from alembic import command
 from alembic.config import Config
+from procrastinate.schema import SchemaManager
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.push.look_at_pushes import look_at_pushes
@@ -97,3 +98,9 @@ def test_nothing_goes_because_something_else_does(cluster, database_url):
             WHERE contype = 'f' AND confdeltype IN ('c', 'n', 'd') AND conrelid::regclass::text NOT LIKE 'procrastinate%'
         """).fetchall()
     assert found == []
+
+
+def test_the_queue_has_the_tables_that_its_installed_version_wants():
+    """Its schema is a file of ours. If this fails, the package is newer: a migration of ours has to follow it."""
+    ours = (MIGRATIONS / "queue_schema.sql").read_text().split("\n", 1)[1]
+    assert ours == SchemaManager.get_schema()

@@ -1,9 +1,12 @@
 """The first tables, and the queue's own."""
 
+from pathlib import Path
+
 import sqlalchemy as sa
 from alembic import op
-from procrastinate.schema import SchemaManager
 from sqlalchemy.dialects import postgresql
+
+_QUEUE = Path(__file__).parents[1] / "queue_schema.sql"
 
 revision = "0001"
 down_revision = None
@@ -294,4 +297,4 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["copy_id"], ["copy.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("copy_id", "revision"),
     )
-    op.get_bind().exec_driver_sql(SchemaManager.get_schema().replace("%", "%%"))
+    op.get_bind().exec_driver_sql(_QUEUE.read_text().replace("%", "%%"))
