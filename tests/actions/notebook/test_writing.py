@@ -190,6 +190,24 @@ async def test_a_window_that_never_got_an_answer_goes_on_from_what_it_sent(schoo
     assert show(saved.document) == f"a:one new | s:{' '.join(sentence)} | b:two"
 
 
+@pytest.mark.parametrize("late", [1, 2, 3])
+async def test_a_save_that_comes_after_a_later_one_of_its_window_changes_nothing(school: School, late):
+    """A line that held a request back lets it go when the words have long come by another."""
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:one | b:two")
+    await school.push([tides], "9A")
+    copy = await school.copy(ada, tides)
+    typed = ["", "s:The ebb", "s:Moonlight", "s:The tide falls"]
+    for turn in (1, 3):
+        await write_from(school, ada, copy, f"a:one | {typed[turn]} | b:two", 0, Window("window-one", turn))
+    await write_from(school, ada, copy, "a:one | s:The tide falls | b:two too", 0, Window("window-two", 1))
+    saved = await write_from(school, ada, copy, f"a:one | {typed[late]} | b:two", 0, Window("window-one", late))
+    assert show(saved.document) == "a:one | s:The tide falls | b:two too"
+    more = "a:one | s:The tide falls twice | b:two"
+    saved = await write_from(school, ada, copy, more, saved.sent_revision, Window("window-one", 4))
+    assert show(saved.document) == "a:one | s:The tide falls twice | b:two too"
+
+
 async def test_a_database_that_was_set_back_doubles_nothing(school: School):
     (ada,) = await school.add_class("9A", 1)
     tides = await school.add_page("a:one | b:two")

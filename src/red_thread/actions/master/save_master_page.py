@@ -28,7 +28,8 @@ async def save_master_page(
 ) -> SavedMasterPage:
     """Saves a page that was begun at `revision`; a late save is merged with what came in between.
 
-    A window that never got an answer goes on from what it sent itself.
+    A window that never got an answer goes on from what it sent itself; what comes in after a later save of its window
+    changes nothing.
     What was sent becomes a state of its own first, so that a teacher who types on meanwhile has a base to go on from.
     Where two windows changed the same words, both wordings stand one behind the other, as the teacher's own blocks. A
     base that is gone falls back to what both have in common: nothing of a colleague's is ever written over.
@@ -36,8 +37,10 @@ async def save_master_page(
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
     fresh = _titled(read_page(document))
-    if window is not None:
-        revision = max(revision, await unit.masters.last_of_window(page_id, window) or 0)
+    known = await unit.masters.last_of_window(page_id, window) if window is not None else None
+    if known is not None and known.overtaken:
+        return SavedMasterPage(page, known.revision)
+    revision = max(revision, known.revision) if known is not None else revision
     if revision == page.revision:
         sent = await _save(unit, actor, page, fresh, page.revision, window=window)
         return SavedMasterPage(await _page(unit, page_id), sent)

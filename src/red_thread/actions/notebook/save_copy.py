@@ -64,12 +64,18 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved
     """Saves a page that was begun at a revision.
 
     A save from a stale state is merged with what came in between, never refused and never overwriting: what
-    was sent becomes a state of its own first, so that a student who types on meanwhile has a base to go on from.
+    was sent becomes a state of its own first, so that a student who types on meanwhile has a base to go on from. One
+    that comes in after a later save of its window, which held all of it, changes nothing.
     Raises PageRefused for what is not a page, OnlyInSpaces for writing where the page takes none.
     """
     copy = await require_writer(unit, actor, copy_id)
     fresh = read_page(save.document)
     stale = save.revision != copy.revision or (save.revision == 0 and save.edition_id != copy.edition_id)
+    if stale and save.window is not None and (sent := await unit.notebooks.last_of_window(copy_id, save.window)):
+        if sent.overtaken:
+            return _as_it_stands(copy, sent.revision)
+        save = replace(save, revision=max(save.revision, sent.revision))
+        stale = save.revision != copy.revision
     base = await _base(unit, copy, save, fresh) if stale else _Base(copy.document, copy.edition_id)
     _require_spaces_only(copy, base.page, fresh)
     if fresh == copy.document:
@@ -85,6 +91,11 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved
     page = await _together(unit, copy, base, fresh)
     saved = await _add(unit, actor, copy, sent.revision, fresh, page, Cause.STUDENT)
     return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers, copy.pulled_back, full)
+
+
+def _as_it_stands(copy: CopyInfo, sent_revision: int) -> Saved:
+    answers = count_answers(copy.document, copy.edition)
+    return Saved(copy.revision, sent_revision, copy.edition_id, copy.document, True, answers, copy.pulled_back)
 
 
 def _require_spaces_only(copy: CopyInfo, base: Node, fresh: Node) -> None:
@@ -149,8 +160,6 @@ async def _base(unit: Unit, copy: CopyInfo, save: Save, fresh: Node) -> _Base:
 
 async def _known_base(unit: Unit, copy: CopyInfo, save: Save) -> _Base | None:
     revision = save.revision
-    if save.window is not None:
-        revision = max(revision, await unit.notebooks.last_of_window(copy.id, save.window) or 0)
     if 0 < revision <= copy.revision:
         edition_id = await unit.notebooks.edition_of_state(copy.id, revision)
         page = await unit.notebooks.state(copy.id, revision) if edition_id is not None else None

@@ -9,3 +9,11 @@ class Window:
 
     id: str
     save: int
+
+
+@dataclass(frozen=True, slots=True)
+class Sent:
+    """The newest state that a window sent. `overtaken`: the save that comes in now is no later than it."""
+
+    revision: int
+    overtaken: bool

@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any, TypeAlias
 
-from sqlalchemy import bindparam, func, insert, select, text, update
+from sqlalchemy import bindparam, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
@@ -16,7 +16,7 @@ from red_thread.actions.ports.masters import (
     PastState,
     TakenOutItem,
 )
-from red_thread.actions.ports.windows import Window
+from red_thread.actions.ports.windows import Sent, Window
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.page.answers import count_answers
 from red_thread.core.page.fingerprint import fingerprint
@@ -270,11 +270,13 @@ class MasterStore:
         found = await self.connection.execute(_PAST, {"page": page_id})
         return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in found]
 
-    async def last_of_window(self, page_id: int, window: Window) -> int | None:
-        """The newest state that the window sent before the save it sends now."""
+    async def last_of_window(self, page_id: int, window: Window) -> Sent | None:
+        """The newest state that the window sent, whichever of its saves is being looked at."""
         mine = t.PageState.page_id == page_id, t.PageState.window_id == window.id
-        before = t.PageState.window_save < window.save
-        return await self.connection.scalar(select(func.max(t.PageState.revision)).where(*mine, before))
+        wanted = select(t.PageState.revision, t.PageState.window_save).where(*mine)
+        newest = wanted.order_by(t.PageState.revision.desc()).limit(1)
+        row = (await self.connection.execute(newest)).one_or_none()
+        return None if row is None else Sent(row.revision, row.window_save >= window.save)
 
     async def save_page(
         self, page_id: int, document: Node, revision: int, made_by: int, window: Window | None = None

@@ -16,6 +16,7 @@ from red_thread.actions.ports.notebooks import (
     ThinnedState,
     Window,
 )
+from red_thread.actions.ports.windows import Sent
 from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
@@ -176,11 +177,13 @@ class NotebookStore:
             document = apply_delta(document, read(row.delta))
         return document
 
-    async def last_of_window(self, copy_id: int, window: Window) -> int | None:
-        """The newest state that the window sent before the save it sends now."""
+    async def last_of_window(self, copy_id: int, window: Window) -> Sent | None:
+        """The newest state that the window sent, whichever of its saves is being looked at."""
         mine = t.WritingState.copy_id == copy_id, t.WritingState.window_id == window.id
-        before = t.WritingState.window_save < window.save
-        return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine, before))
+        wanted = select(t.WritingState.revision, t.WritingState.window_save).where(*mine)
+        newest = wanted.order_by(t.WritingState.revision.desc()).limit(1)
+        row = (await self.connection.execute(newest)).one_or_none()
+        return None if row is None else Sent(row.revision, row.window_save >= window.save)
 
     async def mark_full(self, copy_id: int, revision: int) -> None:
         """Makes a state a moment of its own in the history, whatever burst it is in."""
