@@ -14,9 +14,10 @@ from red_thread.actions.notebook.save_copy import Save, Saved, save_copy
 from red_thread.actions.ports.classes import Student
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.push.plan_push import Preview, PushRequest, preview_push
-from red_thread.actions.push.pull_back import pull_back, undo_pull_back
+from red_thread.actions.push.pull_back import pull_back
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
+from red_thread.actions.push.undo import undo_push
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.core.push import WrittenPages
 from red_thread.store.database import Database
@@ -109,7 +110,7 @@ class School:
 
     async def undo(self, pull_back_id: int) -> int:
         async with self.database.begin() as unit:
-            return await undo_pull_back(unit, self.teacher, pull_back_id)
+            return (await undo_push(unit, self.teacher, pull_back_id)).back
 
     async def copy(self, student: Student, page_id: int, opened: bool = False) -> CopyInfo:
         async with self.database.begin() as unit:

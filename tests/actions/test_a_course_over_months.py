@@ -14,6 +14,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
+from sqlalchemy import text
 
 from launcher.postgres import Cluster
 from red_thread.actions.actor import HOUSE
@@ -23,6 +24,7 @@ from red_thread.actions.notebook.thin_histories import thin_histories
 from red_thread.actions.notebook.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NothingToPullBack
 from red_thread.core.merge import Untying
 from red_thread.core.page.check import check_page
@@ -37,6 +39,10 @@ from tests.school import School, actor_of, found_school
 STUDENTS = st.integers(0, 4)
 PAGE = st.integers(0, 1)
 AUDIENCE = st.sets(STUDENTS, min_size=1)
+_ROWS = text("""
+    SELECT c.notebook_id, c.page_id, c.edition_id, c.put_away_at, c.answered, c.knots, w.document
+    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id WHERE c.pulled_back_id IS NULL ORDER BY 1, 2
+""")
 
 
 class CourseOverMonths(RuleBasedStateMachine):
@@ -105,6 +111,20 @@ class CourseOverMonths(RuleBasedStateMachine):
             self.words.setdefault((n, page), set())
         again = self.loop.run(self.school.push([page], "", singles))
         assert set(again) == {"has-it"}
+
+    @rule(page=PAGE, whom=AUDIENCE)
+    def push_and_undo(self, page: int, whom: set[int]) -> None:
+        """Whatever came before: apply, then the inverse, is what was before."""
+        before = self.loop.run(self._rows())
+        singles = [self.students[n] for n in sorted(whom)]
+        push_id = self.loop.run(self.school.start([sorted(self.text)[page]], "", singles))
+        self.loop.run(run_push(self.database.begin, self.school.teacher, push_id))
+        self.loop.run(self.school.undo(push_id))
+        assert self.loop.run(self._rows()) == before
+
+    async def _rows(self) -> list[tuple[object, ...]]:
+        async with self.database.begin() as unit:
+            return [tuple(row) for row in await unit.connection.execute(_ROWS)]
 
     async def _newest(self, page: int) -> int:
         async with self.database.begin() as unit:

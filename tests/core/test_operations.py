@@ -64,7 +64,7 @@ def _change_page(page, operation):
     match operation:
         case TakeOut(by=by):
             page.setdefault("out", by or PUSH)
-        case Restore(by=by) if page.get("out") and by in (None, page["out"]):
+        case Restore(by=by) if page.get("out") == by:
             del page["out"]
         case PutAway(by=by):
             page.update(away=True, away_by=page.get("away_by", by or PUSH))

@@ -40,7 +40,7 @@ def facts(pages=(PAGE,), audience=(1, 2, 3), untouched=(), written=(), pages_in=
     )
 
 
-def written(notebook, student, edition=49, put_away=False, pulled_back=False):
+def written(notebook, student, edition=49, put_away=False, pulled_back=None):
     return Written(1, notebook, 100 + notebook, edition, 3, put_away, OLD, page(student), pulled_back)
 
 
@@ -65,12 +65,12 @@ def outcomes(plan):
         (facts(audience=(1,), written=[written(1, "a:one two")]), {(1,): "conflicted"}),
         (facts([AGAIN], audience=(1,), written=[written(1, "a:one two", edition=50)]), {(1,): "has-it"}),
         (facts(audience=(1,), written=[written(1, "s:mine", put_away=True)]), {(1,): "put-away"}),
-        (facts([AGAIN], untouched=[Untouched(1, 50, False, (1, 2, 3), True)]), {(1, 2, 3): "placed"}),
-        (facts(untouched=[Untouched(1, 49, True, (1, 2, 3), True)]), {(1, 2, 3): "put-away"}),
-        (facts([AGAIN], audience=(1,), written=[written(1, "s:mine", 50, pulled_back=True)]), {(1,): "back"}),
-        (facts(audience=(1,), written=[written(1, "a:one six | s:mine", pulled_back=True)]), {(1,): "back"}),
-        (facts(audience=(1,), written=[written(1, "a:one two", pulled_back=True)]), {(1,): "conflicted"}),
-        (facts(audience=(1,), written=[written(1, "s:mine", 49, True, True)]), {(1,): "put-away"}),
+        (facts([AGAIN], untouched=[Untouched(1, 50, False, (1, 2, 3), 7)]), {(1, 2, 3): "placed"}),
+        (facts(untouched=[Untouched(1, 49, True, (1, 2, 3), 7)]), {(1, 2, 3): "put-away"}),
+        (facts([AGAIN], audience=(1,), written=[written(1, "s:mine", 50, pulled_back=7)]), {(1,): "back"}),
+        (facts(audience=(1,), written=[written(1, "a:one six | s:mine", pulled_back=7)]), {(1,): "back"}),
+        (facts(audience=(1,), written=[written(1, "a:one two", pulled_back=7)]), {(1,): "conflicted"}),
+        (facts(audience=(1,), written=[written(1, "s:mine", 49, True, 7)]), {(1,): "put-away"}),
     ],
 )
 def test_outcomes(given, expected):

@@ -82,3 +82,20 @@ async def test_a_push_to_the_wrong_class_is_pulled_back_from_just_those(person):
     await expect(teacher.get_by_role("button", name="Students: 9B")).to_be_visible()
     await pull_back(teacher)
     await expect(teacher.get_by_text("26 students have it no more.")).to_be_visible()
+
+
+async def test_a_push_is_undone_and_the_page_is_as_before(person):
+    teacher = await person("Jonas")
+    await open_master_page(teacher, "Limpet, drawn three ways")
+    await teacher.get_by_role("button", name="Push this page").click()
+    await teacher.get_by_role("button", name=re.compile("^Students:")).click()
+    for name in ("9A", "9B"):
+        await teacher.get_by_role("list", name="Classes").get_by_role("checkbox", name=name).click()
+    await teacher.keyboard.press("Escape")
+    await push_now(teacher)
+    await teacher.get_by_role("button", name="Undo this push").click()
+    await expect(teacher.get_by_text(re.compile("pages are as before"))).to_be_visible()
+    await expect(teacher.get_by_text(re.compile("^Undone "))).to_be_visible()
+    await expect(teacher.get_by_role("button", name="Undo this push")).to_have_count(0)
+    await teacher.get_by_role("link", name="Pushes").click()
+    await expect(teacher.get_by_text(re.compile("^undone ")).first).to_be_visible()

@@ -10,7 +10,7 @@ from procrastinate.schema import SchemaManager
 from red_thread.actions.actor import Actor
 from red_thread.actions.push.look_at_pushes import look_at_pushes
 from red_thread.actions.push.plan_push import PushRequest, preview_push
-from red_thread.actions.push.pull_back import undo_pull_back
+from red_thread.actions.push.undo import undo_push
 from red_thread.store.database import Database
 from red_thread.store.schema import MIGRATIONS
 from tests.conftest import migrate_at, run_sql
@@ -81,7 +81,7 @@ async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(clus
         ]
         assert [(p.push.students, p.push.students_done) for p in pushes] == [(4, 4), (4, 4), (4, 4), (6, 6)]
     async with database.begin() as unit:
-        assert [await undo_pull_back(unit, teacher, number) for number in (4, 3)] == [4, 4]
+        assert [(await undo_push(unit, teacher, number)).back for number in (4, 3)] == [4, 4]
         request = PushRequest(1, (1, 2, 3), (1, 2))
         counts = (await preview_push(unit, teacher, request)).plan.counts
     assert {outcome.value: n for outcome, n in counts.items()} == {"refreshed": 4, "has-it": 14}

@@ -840,26 +840,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pull-backs/{push_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Undo Pull Back
-         * @description Puts everything back as it was.
-         */
-        post: operations["post_undo_pull_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/pushes": {
         parameters: {
             query?: never;
@@ -954,6 +934,26 @@ export interface paths {
         get: operations["get_push_events"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pushes/{push_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Undo
+         * @description Undoes a push or a pull-back, wherever all is still as it left it.
+         */
+        post: operations["post_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1884,11 +1884,6 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** PutBackOut */
-        PutBackOut: {
-            /** Copies */
-            copies: number;
-        };
         /** ReachedOut */
         ReachedOut: {
             /** Class Name */
@@ -2138,6 +2133,16 @@ export interface components {
         TieAgain: {
             /** Copies */
             copies: components["schemas"]["UntiedCopy"][];
+        };
+        /**
+         * UndoneOut
+         * @description How many copies are as they were before, and how many have moved on since and stay.
+         */
+        UndoneOut: {
+            /** Back */
+            back: number;
+            /** Stays */
+            stays: number;
         };
         /** UntieKnots */
         UntieKnots: {
@@ -3887,39 +3892,6 @@ export interface operations {
             };
         };
     };
-    post_undo_pull_back: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-red-thread-proof"?: string | null;
-            };
-            path: {
-                push_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PutBackOut"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
     post_push: {
         parameters: {
             query?: never;
@@ -4074,6 +4046,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_undo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoneOut"];
                 };
             };
             /** @description Validation Error */

@@ -184,3 +184,10 @@ class CannotMoveThere(Refused):
     """{what} cannot be moved there."""
 
     hint = "Choose another place."
+
+
+class StillUnderWay(Refused):
+    """This push is still under way."""
+
+    status = 409
+    hint = "Wait until it is done; then it can be undone."

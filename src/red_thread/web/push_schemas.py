@@ -83,8 +83,11 @@ class PullBackPlanOut(PlannedOut):
     words: list[OwnWordsOut]
 
 
-class PutBackOut(Schema):
-    copies: int
+class UndoneOut(Schema):
+    """How many copies are as they were before, and how many have moved on since and stay."""
+
+    back: int
+    stays: int
 
 
 class SaidOut(Schema):

@@ -68,4 +68,4 @@ async def test_what_was_taken_out_by_another_is_not_put_back(school: School):
         await unit.operations.run(TakeOut(tides, everyone[:1], by=push + 1), push)
         await unit.operations.run(TakeOut(tides, everyone, by=push), push)
         assert await unit.operations.run(Restore(tides, everyone, by=push), push) == 1
-        assert await unit.operations.run(Restore(tides, everyone), push) == 1, "whoever took it out"
+        assert await unit.operations.run(Restore(tides, everyone, by=push + 1, as_new=True), push) == 1

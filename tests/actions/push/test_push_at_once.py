@@ -155,7 +155,7 @@ async def test_pulling_back_waits_for_a_page_that_is_being_saved_and_keeps_it(sc
     _, counts = await pulling
     assert counts == {"in-drawer": 1, "gone": 1}
     assert await school.reads(ada, tides) == "a:one | q=space[ p:mine ]"
-    assert await school.shelf(ben) == ["[Tides]"]
+    assert await school.shelf(ben) == []
 
 
 async def test_pulling_back_undoing_and_pushing_all_at_once_end_in_one_of_their_orders(school: School):

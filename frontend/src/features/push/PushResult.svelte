@@ -30,10 +30,13 @@
 	const view = $derived(result.view);
 	const failed = $derived(view?.push.counts.failed ?? 0);
 	const pulled = $derived(view?.push.kind === 'pull-back');
+	const changes = $derived(view?.rows.some((row) => row.changes) ?? false);
 	const pages = $derived(view?.page_ids.join('.') ?? '');
 	const told = $derived(pulled ? pulledWords() : pushedWords());
 
 	function pushedWords(): string {
+		if (view?.push.undone_at)
+			return `Undone ${dayAndTime(view.push.undone_at)}: where nobody has written on since, all is as before.`;
 		const done = `Done: ${count(result.done, 'student')} of ${result.total.toLocaleString('en')}.`;
 		if (failed) return `${done} ${count(failed, 'row')} failed; everything else is where it should be.`;
 		const held = view?.push.counts.held ?? 0;
@@ -60,8 +63,12 @@
 	}
 
 	async function undo() {
-		const back = await attempt(() => result.undo());
-		if (back !== undefined) toasts.say(`${count(back, 'page is', 'pages are')} back in their notebooks.`);
+		const undone = await attempt(() => result.undo());
+		if (!undone) return;
+		const stays = undone.stays
+			? ` ${count(undone.stays, 'has', 'have')} moved on since, with what students wrote, and ${undone.stays === 1 ? 'stays' : 'stay'} as they are.`
+			: '';
+		toasts.say(`${count(undone.back, 'page is', 'pages are')} as before.${stays}`);
 	}
 
 	async function read(page: number, notebook: number) {
@@ -94,6 +101,11 @@
 						<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
 							Pull it back
 						</Button>
+						{#if changes && !view.push.undone_at}
+							<Button onclick={undo} title="Every copy that nobody has written on since is as it was before">
+								Undo this push
+							</Button>
+						{/if}
 					{:else if !view.push.undone_at}
 						<Button onclick={undo}>Undo: put it all back</Button>
 					{/if}

@@ -20,12 +20,12 @@ export class ResultState {
 		this.status = this.view.push.status;
 	}
 
-	/** Puts everything that was pulled back where it was; how many pages that were. */
-	async undo(): Promise<number> {
+	/** Undoes it, wherever all is still as it left it. */
+	async undo() {
 		const path = { push_id: this.id };
-		const { copies } = await ask(api.POST('/api/pull-backs/{push_id}/undo', { params: { path } }));
+		const undone = await ask(api.POST('/api/pushes/{push_id}/undo', { params: { path } }));
 		await this.load();
-		return copies;
+		return undone;
 	}
 
 	/** A push that gave up goes on from where it stands. */

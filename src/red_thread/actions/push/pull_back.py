@@ -1,4 +1,4 @@
-"""Pulling pages back out of notebooks, in one transaction, and undoing it.
+"""Pulling pages back out of notebooks, in one transaction.
 
 Nothing is deleted. A copy that goes is marked and stands in no notebook any more; what its student wrote, and
 what an open window still sends, is kept with it, and comes back when the pull-back is undone or the page is
@@ -9,14 +9,13 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
-from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.plan_push import PushRequest, choose_audience, choose_pages, new_push
-from red_thread.actions.refusals import NotFound, NothingToPullBack
-from red_thread.core.push import Done, PullBackPlan, Step, WrittenPages, plan_pull_back, plan_undo
+from red_thread.actions.refusals import NothingToPullBack
+from red_thread.core.push import PullBackPlan, WrittenPages, plan_pull_back
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,31 +47,6 @@ async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: Wri
         await unit.pushes.advance(pull_back_id, batch, len(batch.notebook_ids))
     await unit.news.of_push(pull_back_id, audience)
     return pull_back_id
-
-
-async def undo_pull_back(unit: Unit, actor: Actor, pull_back_id: int) -> int:
-    """Puts everything back as it was; returns how many copies came back.
-
-    What has been pushed again, or brought back from the drawer, since then stays as it is.
-    """
-    done = await unit.pushes.get(pull_back_id, lock=True)
-    if done is None or done.kind != "pull-back":
-        raise NotFound(what="pull-back")
-    await require_teacher(unit, actor, done.master_id, "pull-back")
-    if done.undone_at is not None:
-        return 0
-    await unit.masters.hold(done.master_id)
-    plan = plan_undo([await _as_left(unit, step, done.id) for step in await unit.pushes.done_steps(done.id)], done.id)
-    came = await apply_plan(unit, For(done.id, actor.person_id), plan.steps)
-    await unit.pushes.undone(done.id)
-    await unit.news.of_push(pull_back_id, await unit.pushes.audience_of(pull_back_id))
-    return sum(len(applied.step.rows.notebook_ids) for applied in came if applied.step.rows)
-
-
-async def _as_left(unit: Unit, step: Step, push_id: int) -> Done:
-    """In which notebooks all is as the step left it."""
-    left = [set(await unit.operations.as_left(operation, push_id)) for operation in step.operations]
-    return Done(step, set.intersection(*left) if left else frozenset())
 
 
 async def _planned(

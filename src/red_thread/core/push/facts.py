@@ -24,14 +24,14 @@ class PushedPage:
 class Untouched:
     """Copies of one page that stand on one edition and that nobody has written on.
 
-    `pulled_back`: they were taken out of their notebooks again.
+    `pulled_back`: the pull-back that took them out of their notebooks again.
     """
 
     page_id: int
     edition_id: int
     put_away: bool
     notebook_ids: tuple[int, ...]
-    pulled_back: bool = False
+    pulled_back: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +46,7 @@ class Written:
     put_away: bool
     base: Node
     document: Node
-    pulled_back: bool = False
+    pulled_back: int | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -66,14 +66,15 @@ class TakeOut:
 
 @dataclass(frozen=True, slots=True)
 class Restore:
-    """Copies that were taken out stand in their places again.
+    """Copies that a push took out stand in their places again; what another took out stays out.
 
-    `by`: the push that took them out; others stay out. None: whichever it was, and they count as new.
+    `as_new`: whoever gets them again finds them new.
     """
 
     page_id: int
     notebook_ids: tuple[int, ...]
-    by: int | None = None
+    by: int | None
+    as_new: bool = False
 
     def inverse(self, done_by: int | None) -> "TakeOut":
         return TakeOut(self.page_id, self.notebook_ids, self.by)

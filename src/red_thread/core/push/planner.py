@@ -77,7 +77,9 @@ def _has_it(facts: PushFacts) -> frozenset[int]:
 
 def _step_of_untouched(group: Untouched, page: PushedPage, newest: Collection[int]) -> Step:
     has_it = group.edition_id in newest
-    operations: list[Operation] = [Restore(group.page_id, group.notebook_ids)] if group.pulled_back else []
+    operations: list[Operation] = []
+    if group.pulled_back:
+        operations.append(Restore(group.page_id, group.notebook_ids, group.pulled_back, as_new=True))
     if not has_it:
         operations.append(Refresh(group.page_id, group.notebook_ids, group.edition_id, page.edition_id or 0))
     if group.pulled_back:
@@ -95,13 +97,21 @@ def _steps_of_woven(woven: list[tuple[Written, WovenCopy]], pages: Mapping[int, 
     for written, copy in woven:
         alike[copy.page_id, copy.outcome, copy.reason, written.edition_id].append((written, copy))
     for (page_id, outcome, reason, edition), copies in alike.items():
-        out = tuple(written.notebook_id for written, _ in copies if written.pulled_back)
-        operations: list[Operation] = [Restore(page_id, out)] if out and outcome.changes else []
+        operations: list[Operation] = list(_restored(page_id, copies)) if outcome.changes else []
         operations += [
             _woven(written, copy.merged, pages[page_id]) for written, copy in copies if copy.merged is not None
         ]
         ids = tuple(written.notebook_id for written, _ in copies)
         yield Step(tuple(operations), PlannedRows(page_id, outcome, ids, reason, edition))
+
+
+def _restored(page_id: int, copies: list[tuple[Written, WovenCopy]]) -> Iterator[Restore]:
+    out: dict[int, list[int]] = defaultdict(list)
+    for written, _ in copies:
+        if written.pulled_back:
+            out[written.pulled_back].append(written.notebook_id)
+    for by, ids in out.items():
+        yield Restore(page_id, tuple(ids), by, as_new=True)
 
 
 def _woven(written: Written, merged: Merged, page: PushedPage) -> Weave:

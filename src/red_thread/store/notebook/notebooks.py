@@ -52,7 +52,7 @@ CONTENTS = f"""
         WHERE c.notebook_id = :notebook AND {IN_NOTEBOOK}
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
-    WHERE s.notebook_id = :notebook
+    WHERE s.notebook_id = :notebook AND (c.pages IS NOT NULL OR s.section_id IS NULL)
 """
 _GET = text(_NOTEBOOKS.format(more="", condition="n.id = :notebook"))
 _OF_PERSON = text(_NOTEBOOKS.format(more="", condition="n.person_id = :person"))

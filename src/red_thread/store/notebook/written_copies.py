@@ -12,7 +12,7 @@ from red_thread.store.notebook.standing import FIRST
 
 _WRITTEN = text(f"""
     SELECT c.page_id, c.notebook_id, c.id, c.edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
-           c.pulled_back_id IS NOT NULL AS pulled_back, w.document
+           c.pulled_back_id AS pulled_back, w.document
     FROM copy c JOIN writing w ON w.copy_id = c.id
     WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id
 """)

@@ -19,7 +19,7 @@ from red_thread.store.notebook.written_copies import read_written
 # plain join is planned for one row of each page and compares all with all.
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
-           pulled_back_id IS NOT NULL AS pulled_back, array_agg(notebook_id) AS notebook_ids
+           pulled_back_id AS pulled_back, array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN LATERAL (
         SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) AND ordinal = 0 OFFSET 0
     ) c ON true GROUP BY 1, 2, 3, 4, 5
@@ -65,7 +65,7 @@ class _Copies:
     edition_id: int
     put_away: bool
     written: bool
-    pulled_back: bool
+    pulled_back: int | None
     notebook_ids: list[int]
 
 

@@ -18,6 +18,7 @@ from red_thread.core.push import (
     TakeFromDrawer,
     TakeOut,
     TakeSection,
+    Weave,
 )
 from red_thread.store.documents import id_array, key_array
 
@@ -42,8 +43,10 @@ _PLACE = """
     FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:keys AS text[])) n(id, key)
     JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
 """
-# Whoever gets a copy again by a push finds it new; where a pull-back is undone all is as it was.
-_RESTORE = f"UPDATE copy SET pulled_back_id = NULL, seen_edition_id = NULL {_OF_PAGE} AND pulled_back_id IS NOT NULL"
+_RESTORE = f"""
+    UPDATE copy SET pulled_back_id = NULL, seen_edition_id = CASE WHEN NOT :as_new THEN seen_edition_id END
+    {_OF_PAGE} AND pulled_back_id = :by
+"""
 _FROM_DRAWER = f"""
     UPDATE copy SET put_away_at = NULL, put_away_by_id = NULL {_OF_PAGE}
     AND put_away_by_id = :by AND pulled_back_id IS NULL
@@ -53,20 +56,25 @@ _STATEMENTS = {
     TakeSection: text(_TAKE_SECTION),
     Place: text(_PLACE),
     TakeOut: text(f"UPDATE copy SET pulled_back_id = :by {_OF_PAGE} AND pulled_back_id IS NULL"),
-    Restore: text(f"UPDATE copy SET pulled_back_id = NULL {_OF_PAGE} AND pulled_back_id = :by"),
+    Restore: text(_RESTORE),
     PutAway: text(f"UPDATE copy SET put_away_at = :now, put_away_by_id = :by {_OF_PAGE} AND put_away_at IS NULL"),
     TakeFromDrawer: text(_FROM_DRAWER),
     Refresh: text(f"UPDATE copy SET edition_id = :after {_OF_PAGE} AND revision = 0 AND edition_id = :before"),
 }
 _KNOW_SECTIONS = text("ANALYZE notebook_section")
 MANY = 1000
-_RESTORE_ANY = text(_RESTORE)
 # Where all is still as a push left it by an operation.
 _STANDING = f"SELECT notebook_id FROM copy {_OF_PAGE}"
+_HELD = "FOR UPDATE"  # nobody writes on them until what follows from it is done
 _AS_LEFT = {
-    TakeOut: text(f"{_STANDING} AND pulled_back_id = :by"),
-    PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL"),
-    Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after"),
+    TakeOut: text(f"{_STANDING} AND pulled_back_id = :by {_HELD}"),
+    PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL {_HELD}"),
+    Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL {_HELD}"),
+    Place: text(f"{_STANDING} AND revision = 0 AND edition_id = :edition_id AND pulled_back_id IS NULL {_HELD}"),
+    Weave: text(f"""
+        SELECT notebook_id FROM copy
+        WHERE id = :copy_id AND revision = :revision + 1 AND pulled_back_id IS NULL {_HELD}
+    """),
 }
 
 
@@ -79,8 +87,6 @@ class OperationStore:
     async def run(self, operation: Operation, push_id: int) -> int:
         """Does one for the push; gives for how many notebooks it came about."""
         statement = _STATEMENTS[type(operation)]
-        if isinstance(operation, Restore) and operation.by is None:
-            statement = _RESTORE_ANY
         done = (await self.connection.execute(statement, self._values(operation, push_id))).rowcount
         if isinstance(operation, MakeSection) and done > MANY:
             # What is placed next is joined with these; planned as if there were none, it compares all with all.
@@ -96,7 +102,7 @@ class OperationStore:
 
     def _values(self, operation: Operation, push_id: int) -> dict[str, Any]:
         values = {field.name: getattr(operation, field.name) for field in fields(operation)}
-        values["notebook_ids"] = id_array(values["notebook_ids"])
+        values["notebook_ids"] = id_array(operation.notebook_ids)
         if "keys" in values:
             values["keys"] = key_array(values["keys"])
         if "by" in values:

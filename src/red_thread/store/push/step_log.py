@@ -38,7 +38,7 @@ _NAMES: dict[type[Operation], str] = {
     Weave: "weave",
 }
 _BY_NAME = {name: kind for kind, name in _NAMES.items()}
-_KEPT = ("section_id", "edition_id", "by", "before", "after", "copy_id", "revision")
+_KEPT = ("section_id", "edition_id", "by", "before", "after", "copy_id", "revision", "as_new")
 
 
 def logged_values(push_id: int, step: Step) -> dict[str, Any]:
@@ -69,17 +69,18 @@ def rows_of(row: Row[Any]) -> PlannedRows:
 
 
 def step_of(row: Row[Any]) -> Step:
-    """The step again, without what was written: a woven copy's words are in its history."""
+    """The step again, without what was written: the words of a woven copy stand in its history."""
     return Step(tuple(_operations(row)), rows_of(row) if row.page_id is not None else None)
 
 
 def _operations(row: Row[Any]) -> Iterator[Operation]:
     for kept in row.operations:
         kind = _BY_NAME[kept["do"]]
-        if kind is Weave:
-            continue
         values = {name: value for name, value in kept.items() if name != "do"}
         ids = tuple(values.pop("notebook_ids", row.notebook_ids))
+        if kind is Weave:
+            yield Weave(notebook_id=ids[0], page_id=row.page_id or 0, **values, document_before={}, document={})
+            continue
         if row.page_id is not None:
             values["page_id"] = row.page_id
         if kind in (Place, MakeSection, TakeSection):

@@ -2,14 +2,13 @@
 
 from fastapi import APIRouter
 
-from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back, undo_pull_back
+from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back
 from red_thread.core.push import WrittenPages
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.push_schemas import (
     OwnWordsOut,
     PullBackPlanOut,
     PullBackRequestIn,
-    PutBackOut,
     counts_out,
     push_request,
     reached_out,
@@ -30,12 +29,6 @@ async def post_pull_back_plan(body: PullBackRequestIn, unit: InUnit, actor: ByAc
 async def post_pull_back(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
     """Takes pages out of notebooks."""
     return AddedOut(id=await pull_back(unit, actor, push_request(body), WrittenPages(body.written)))
-
-
-@router.post("/pull-backs/{push_id}/undo")
-async def post_undo_pull_back(push_id: int, unit: InUnit, actor: ByActor) -> PutBackOut:
-    """Puts everything back as it was."""
-    return PutBackOut(copies=await undo_pull_back(unit, actor, push_id))
 
 
 def _plan(preview: PullBackPreview) -> PullBackPlanOut:

@@ -10,6 +10,7 @@ from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, lo
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import try_again
+from red_thread.actions.push.undo import undo_push
 from red_thread.store.database import Database
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
@@ -20,6 +21,7 @@ from red_thread.web.push_schemas import (
     PushRequestIn,
     PushViewOut,
     SaidOut,
+    UndoneOut,
     WovenOut,
     counts_out,
     push_request,
@@ -75,6 +77,12 @@ async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: B
 async def post_again(push_id: int, unit: InUnit, actor: ByActor) -> None:
     """A push that gave up goes on from where it stands."""
     await try_again(unit, actor, push_id)
+
+
+@router.post("/pushes/{push_id}/undo")
+async def post_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoneOut:
+    """Undoes a push or a pull-back, wherever all is still as it left it."""
+    return UndoneOut.model_validate(await undo_push(unit, actor, push_id))
 
 
 async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIterator[bytes]:

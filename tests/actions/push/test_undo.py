@@ -1,0 +1,98 @@
+"""Undoing a push: exact where nobody has moved on since, and nothing of what students wrote is touched."""
+
+import pytest
+from sqlalchemy import text
+
+from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.undo import Undone, undo_push
+from red_thread.actions.refusals import NotFound, StillUnderWay
+from tests.notation import show
+from tests.school import School, found_school
+
+_ROWS = text("""
+    SELECT c.notebook_id, c.page_id, c.edition_id, c.put_away_at, c.answered, c.knots, w.document
+    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id WHERE c.pulled_back_id IS NULL ORDER BY 1, 2
+""")
+
+
+async def rows(school: School):
+    async with school.database.begin() as unit:
+        return [tuple(row) for row in await unit.connection.execute(_ROWS)]
+
+
+async def undo(school: School, push_id: int) -> Undone:
+    async with school.database.begin() as unit:
+        return await undo_push(unit, school.teacher, push_id)
+
+
+async def pushed(school: School, *request: object) -> int:
+    push_id = await school.start(*request)
+    await run_push(school.database.begin, school.teacher, push_id)
+    return push_id
+
+
+async def test_a_wrong_correction_is_undone_for_written_and_unwritten_alike(school: School):
+    ada, ben, _ = await school.add_class("9A", 3)
+    tides = await school.add_page("a:The tide falls. | b:Why?")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:The tide falls. | b:Why? | s:The moon.")
+    await school.write(ben, tides, "a:The tide rises. | b:Why?")
+    before = await rows(school)
+    await school.rewrite(tides, "a:The tide sinks. | b:Why?")
+    push_id = await pushed(school, [tides], "9A")
+    assert await school.counts(push_id) == {"merged": 1, "conflicted": 1, "refreshed": 1}
+    assert await undo(school, push_id) == Undone(3, 0)
+    assert await rows(school) == before
+    assert await undo(school, push_id) == Undone(0, 0), "once is enough"
+    again = await pushed(school, [tides], "9A")
+    assert await school.counts(again) == {"merged": 1, "conflicted": 1, "refreshed": 1}
+
+
+async def test_a_page_given_by_mistake_goes_with_its_section_and_comes_back_by_a_push(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    dunes = await school.add_section("Dunes")
+    walk = await school.add_page("a:A walk.", "Walk", section=dunes)
+    push_id = await pushed(school, [walk], "9A")
+    assert await undo(school, push_id) == Undone(1, 0)
+    assert await school.shelf(ada) == []
+    assert await school.push([walk], "9A") == {"placed": 1}
+    assert await school.shelf(ada) == ["[Dunes]", "Walk"]
+
+
+async def test_what_has_moved_on_stays_as_it_is(school: School):
+    ada, ben, cy = await school.add_class("9A", 3)
+    tides = await school.add_page("a:one")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:one | s:mine")
+    await school.rewrite(tides, "a:two")
+    push_id = await pushed(school, [tides], "9A")
+    await school.write(ada, tides, "a:two | s:mine and more")
+    await school.write(ben, tides, "a:two | s:new")
+    assert await undo(school, push_id) == Undone(1, 2)
+    assert show((await school.copy(ada, tides)).document) == "a:two | s:mine and more"
+    assert show((await school.copy(ben, tides)).document) == "a:two | s:new"
+    assert show((await school.copy(cy, tides)).document) == "a:one"
+
+
+async def test_a_later_push_is_not_undone_with_an_earlier_one(school: School):
+    await school.add_class("9A", 2)
+    tides = await school.add_page("a:one")
+    first = await pushed(school, [tides], "9A")
+    await school.rewrite(tides, "a:two")
+    await school.push([tides], "9A")
+    after = await rows(school)
+    assert await undo(school, first) == Undone(0, 2)
+    assert await rows(school) == after
+
+
+async def test_only_what_is_done_and_ones_own_is_undone(school: School):
+    await school.add_class("9A", 1)
+    tides = await school.add_page("a:one")
+    push_id = await school.start([tides], "9A")
+    with pytest.raises(StillUnderWay):
+        await undo(school, push_id)
+    await run_push(school.database.begin, school.teacher, push_id)
+    other = await found_school(school.database, "other")
+    async with school.database.begin() as unit:
+        with pytest.raises(NotFound):
+            await undo_push(unit, other.teacher, push_id)
