@@ -102,9 +102,7 @@
 							Pull it back
 						</Button>
 						{#if changes && !view.push.undone_at}
-							<Button onclick={undo} title="Every copy that nobody has written on since is as it was before">
-								Undo this push
-							</Button>
+							<Button onclick={undo}>Undo this push</Button>
 						{/if}
 					{:else if !view.push.undone_at}
 						<Button onclick={undo}>Undo: put it all back</Button>
@@ -113,6 +111,12 @@
 						<Button onclick={() => go(`/master/${master}/push?pages=${pages}`)}>Try those again</Button>
 					{/if}
 				</div>
+				{#if changes && !pulled && !view.push.undone_at}
+					<p class="-mt-3 mb-6 text-[13px] text-soft">
+						Undo puts every copy back as it was before this push, where nobody has written since. Pulling back
+						takes the page out of the notebooks.
+					</p>
+				{/if}
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
 				<Outcomes
 					counts={view.push.counts}
