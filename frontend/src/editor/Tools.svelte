@@ -1,17 +1,11 @@
 <!-- What can be done with the words one has chosen, and what can be put in: at the foot of the page. -->
 <script lang="ts">
 	import type { Editor } from '@tiptap/core';
-	import Bold from '@lucide/svelte/icons/bold';
-	import Highlighter from '@lucide/svelte/icons/highlighter';
-	import Italic from '@lucide/svelte/icons/italic';
-	import List from '@lucide/svelte/icons/list';
-	import ListChecks from '@lucide/svelte/icons/list-checks';
-	import ListOrdered from '@lucide/svelte/icons/list-ordered';
 	import Redo from '@lucide/svelte/icons/redo-2';
-	import Underline from '@lucide/svelte/icons/underline';
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import Menu from '../ui/Menu.svelte';
 	import { inserts, shapes, tableChoices, textStyle } from './commands';
+	import { marksOf } from './marks';
 	import type { Surroundings } from './types';
 
 	interface Props {
@@ -33,40 +27,7 @@
 	const style = $derived((void stamp, textStyle(editor)));
 	const inTable = $derived((void stamp, editor.isActive('table')));
 
-	const marks = [
-		{ name: 'bold', words: 'Bold', icon: Bold, run: () => editor.chain().focus().toggleBold().run() },
-		{ name: 'italic', words: 'Italic', icon: Italic, run: () => editor.chain().focus().toggleItalic().run() },
-		{
-			name: 'underline',
-			words: 'Underline',
-			icon: Underline,
-			run: () => editor.chain().focus().toggleUnderline().run()
-		},
-		{
-			name: 'highlight',
-			words: 'Mark',
-			icon: Highlighter,
-			run: () => editor.chain().focus().toggleHighlight().run()
-		},
-		{
-			name: 'bulletList',
-			words: 'List',
-			icon: List,
-			run: () => editor.chain().focus().toggleBulletList().run()
-		},
-		{
-			name: 'orderedList',
-			words: 'Numbered list',
-			icon: ListOrdered,
-			run: () => editor.chain().focus().toggleOrderedList().run()
-		},
-		{
-			name: 'taskList',
-			words: 'Tick list',
-			icon: ListChecks,
-			run: () => editor.chain().focus().toggleTaskList().run()
-		}
-	];
+	const marks = $derived(marksOf(editor));
 	/** The caret stays where it is: what is typed right after a press must not go into the button. */
 	const stayInText = (event: MouseEvent) => event.preventDefault();
 	const tool =

@@ -3,6 +3,7 @@
 	import { untrack } from 'svelte';
 	import { go } from '../../router';
 	import type { MasterState } from './master.svelte';
+	import { choicesOf } from './choices';
 	import OutlineRow from './OutlineRow.svelte';
 	import { dropTarget, stepTarget, type Kind, type Row } from './rows';
 
@@ -52,30 +53,15 @@
 	}
 
 	function choicesFor(row: Row) {
-		const common = [
-			{ words: 'Move up', keys: 'Alt ↑', run: () => master.move(row, stepTarget(master.rows, row, -1)) },
-			{ words: 'Move down', keys: 'Alt ↓', run: () => master.move(row, stepTarget(master.rows, row, 1)) },
-			{ words: 'Take out', keys: 'Delete', run: () => master.takeOut(row) }
-		];
-		const rename = { words: 'Rename', keys: 'F2', run: () => (renaming = row.key) };
-		if (row.kind === 'page') {
-			const parent = row.parent ?? row.id;
-			return [
-				{ words: 'Push this page', run: () => push([row.id]) },
-				{ words: 'Choose, to push several', keys: 'X', run: () => master.mark(row.id) },
-				{ words: 'New page tucked under it', run: () => onadd('page', row.holder, parent) },
-				...common
-			];
-		}
-		if (row.kind === 'section') {
-			return [
-				{ words: 'New page', run: () => onadd('page', row.id, null) },
-				{ words: 'Push all its pages', run: () => push(pagesIn(row)) },
-				rename,
-				...common
-			];
-		}
-		return [{ words: 'New section', run: () => onadd('section', row.id, null) }, rename, ...common];
+		return choicesOf(row, {
+			move: (step) => void master.move(row, stepTarget(master.rows, row, step)),
+			takeOut: () => void master.takeOut(row),
+			rename: () => (renaming = row.key),
+			push: () => push(row.kind === 'page' ? [row.id] : pagesIn(row)),
+			choose: () => master.mark(row.id),
+			add: (kind) =>
+				row.kind === 'page' ? onadd('page', row.holder, row.parent ?? row.id) : onadd(kind, row.id, null)
+		});
 	}
 
 	function focusRow(key: string | undefined) {

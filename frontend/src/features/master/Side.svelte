@@ -2,15 +2,13 @@
 <script lang="ts">
 	import { go } from '../../router';
 	import Sign from '../../thread/Sign.svelte';
-	import Button from '../../ui/Button.svelte';
 	import Keys from '../../ui/Keys.svelte';
-	import Menu from '../../ui/Menu.svelte';
-	import { count } from '../../ui/words';
 	import { Me, Places } from '../people';
 	import BringIn from './BringIn.svelte';
 	import type { MasterState } from './master.svelte';
 	import NewThing from './NewThing.svelte';
 	import Outline from './Outline.svelte';
+	import SideFoot from './SideFoot.svelte';
 	import TakenOut from './TakenOut.svelte';
 	import type { Kind } from './rows';
 
@@ -84,36 +82,14 @@
 			onadd={(kind, holder, parent) => (asked = { kind, holder, parent })}
 		/>
 	</div>
-	{#if master.marked.length}
-		<div class="flex flex-wrap items-center gap-2 pt-2 pr-3.5">
-			<Button go onclick={() => go(`/master/${master.id}/push?pages=${master.marked.join('.')}`)}>
-				Push {count(master.marked.length, 'page')}
-			</Button>
-			<Button quiet onclick={() => master.choose([])}>Let go</Button>
-		</div>
-	{:else}
-		<div class="flex flex-wrap gap-1.5 pt-2 pr-3.5">
-			<Button
-				class="px-2.5"
-				disabled={section === null}
-				onclick={() => (asked = { kind: 'page', holder: section, parent: null })}
-			>
-				New page
-			</Button>
-			<Button class="px-2.5" onclick={() => (asked = { kind: 'section', holder: null, parent: null })}
-				>New section</Button
-			>
-			<Menu
-				label="More about the master"
-				class="rounded-md px-2.5 py-1.5 font-semibold"
-				choices={[
-					{ words: 'Bring in Markdown', run: () => (bringing = true) },
-					{ words: 'What was taken out', run: () => (resting = true) },
-					{ words: 'Keys', keys: '?', run: () => (keysShown = true) }
-				]}>More</Menu
-			>
-		</div>
-	{/if}
+	<SideFoot
+		{master}
+		{section}
+		onadd={(kind, holder) => (asked = { kind, holder, parent: null })}
+		onbring={() => (bringing = true)}
+		onrest={() => (resting = true)}
+		onkeys={() => (keysShown = true)}
+	/>
 </aside>
 
 <NewThing

@@ -5,9 +5,8 @@
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
 	import { attempt } from '../../ui/report';
-	import { count } from '../../ui/words';
 	import Button from '../../ui/Button.svelte';
-	import NotSaved from '../../ui/NotSaved.svelte';
+	import CopyNotes from './CopyNotes.svelte';
 	import { whileOpen } from '../../ui/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';
@@ -34,14 +33,6 @@
 		untie
 	});
 	const TAKEN_BACK = 'Your teacher has taken this page back. What you wrote on it is kept.';
-	const SAYING = {
-		saved: 'All you write is saved as you go.',
-		waiting: 'All you write is saved as you go.',
-		saving: 'Saving …',
-		kept: 'Not saved yet; your words are kept in this browser and sent as soon as they can be.',
-		'signed-out': '',
-		refused: ''
-	};
 
 	$effect(() => {
 		editor?.setEditable(hand === 'student' && !copy.takenBack, false);
@@ -73,40 +64,7 @@
 			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
 				{copy.page.attrs?.title}
 			</h1>
-			{#if hand === 'student'}
-				<p class="mb-5 text-[13px] text-soft" role="status">
-					Your teacher’s page and yours{onlySpaces ? '; you write in its spaces' : ''}. {copy.takenBack
-						? ''
-						: SAYING[copy.state]}
-					{#if copy.arrived.length}
-						<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
-					{/if}
-				</p>
-				{#if copy.open.put_away && !copy.takenBack}
-					<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3">
-						<p class="grow"><b>This page is in your drawer.</b> You can read it and write on it here.</p>
-						<Button go onclick={() => void attempt(() => copy.bringBack())}>Bring it back</Button>
-					</div>
-				{/if}
-				<NotSaved page={copy} />
-				{#if copy.full !== null}
-					<p role="status" class="mb-5 rounded-md bg-lamp px-4 py-3">
-						<b>Much of this page was taken out.</b>
-						<button
-							type="button"
-							class="font-semibold underline"
-							onclick={() => void attempt(() => copy.getBack())}>Get it back</button
-						>
-					</p>
-				{/if}
-			{:else}
-				<p class="mb-5 text-[13px] text-soft">
-					{copy.open.notebook.person_name}, {copy.open.notebook.class_name}.
-					{copy.open.pulled_back
-						? 'You took this page back. It stands in no notebook now; push it again, or undo, and it is there with all its words.'
-						: 'You are reading; only the student writes here.'}
-				</p>
-			{/if}
+			<CopyNotes {copy} {hand} />
 		</header>
 		{#if past.at && past.page}
 			<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3" role="status">

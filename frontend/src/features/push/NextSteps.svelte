@@ -1,0 +1,47 @@
+<!-- What a teacher does next once a push or a pull-back is done. -->
+<script lang="ts">
+	import { api, ask, type Schemas } from '../../api/client';
+	import { go } from '../../router';
+	import Button from '../../ui/Button.svelte';
+	import { attempt } from '../../ui/report';
+
+	let { view, master, onundo }: { view: Schemas['PushViewOut']; master: number; onundo: () => void } =
+		$props();
+	const pulled = $derived(view.push.kind === 'pull-back');
+	const failed = $derived(view.push.counts.failed ?? 0);
+	const changes = $derived(view.rows.some((row) => row.changes));
+	const pages = $derived(view.page_ids.join('.'));
+
+	/** The board of a class that the push was for. */
+	async function seeReach() {
+		const path = { master_id: master };
+		const found = await attempt(() => ask(api.GET('/api/masters/{master_id}', { params: { path } })));
+		const names = new Set(view.students.map((student) => student.class_name));
+		const first = found?.classes.find((one) => names.has(one.name));
+		go(`/master/${master}/reach${first ? `?class=${first.id}` : ''}`);
+	}
+</script>
+
+<div class="mb-6 flex flex-wrap gap-2">
+	<Button go onclick={() => go(`/master/${master}/page/${view.page_ids[0]}`)}>Back to the page</Button>
+	{#if !pulled}
+		<Button onclick={() => void seeReach()}>See who has what</Button>
+		<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
+			Pull it back
+		</Button>
+		{#if changes && !view.push.undone_at}
+			<Button onclick={onundo}>Undo this push</Button>
+		{/if}
+	{:else if !view.push.undone_at}
+		<Button onclick={onundo}>Undo: put it all back</Button>
+	{/if}
+	{#if failed}
+		<Button onclick={() => go(`/master/${master}/push?pages=${pages}`)}>Try those again</Button>
+	{/if}
+</div>
+{#if changes && !pulled && !view.push.undone_at}
+	<p class="-mt-3 mb-6 text-[13px] text-soft">
+		Undo puts every copy back as it was before this push, where nobody has written since. Pulling back takes
+		the page out of the notebooks.
+	</p>
+{/if}
