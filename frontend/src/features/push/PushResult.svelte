@@ -67,7 +67,7 @@
 					students={view.students}
 					titles={view.titles}
 					onread={read}
-					knotsOf={(page) => `/master/${master}/page/${page}/knots`}
+					knotsOf={view.push.undone_at ? undefined : (page) => `/master/${master}/page/${page}/knots`}
 				/>
 			{:else if result.status === 'failed'}
 				<div role="alert" class="mt-4 max-w-xl rounded-md bg-lamp px-4 py-3">
