@@ -29,10 +29,10 @@ from red_thread.shell import add_teacher_from_shell, reset_password
 from red_thread.store.backup import BackupFailed, read_backup, write_backup
 from red_thread.store.schema import migrate
 from red_thread.web.app import create_app
-from red_thread.web.for_front_end import outcomes_as_typescript
+from red_thread.web.for_front_end import kinds_as_typescript, outcomes_as_typescript
 
 app = typer.Typer(no_args_is_help=True, add_completion=False, pretty_exceptions_enable=False)
-_OUTCOMES = PROJECT / "frontend" / "src" / "api" / "generated" / "outcomes.ts"
+_GENERATED = PROJECT / "frontend" / "src" / "api" / "generated"
 _OPENAPI = PROJECT / "src" / "red_thread" / "web" / "openapi.json"
 
 
@@ -169,7 +169,11 @@ def client(check: bool = False) -> None:
     settings = load_settings()
     database, _ = make_database(settings)
     described = json.dumps(create_app(settings, database).openapi(), indent=1, sort_keys=True) + "\n"
-    for path, text in ((_OPENAPI, described), (_OUTCOMES, outcomes_as_typescript())):
+    for path, text in (
+        (_OPENAPI, described),
+        (_GENERATED / "outcomes.ts", outcomes_as_typescript()),
+        (_GENERATED / "kinds.ts", kinds_as_typescript()),
+    ):
         if not check:
             path.parent.mkdir(exist_ok=True)
             path.write_text(text)

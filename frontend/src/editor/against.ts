@@ -4,12 +4,8 @@ import { Plugin } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { stretches } from '../ui/differing';
 import { wordsOf } from './words-of';
-import type { PageNode } from './types';
+import type { Against, PageNode } from './types';
 
-export interface Against {
-	page: PageNode;
-	struck: boolean;
-}
 const ATOM = '\uFFFC';
 
 export function against({ page, struck }: Against): Plugin {

@@ -5,7 +5,7 @@ import { CodeBlock } from '@tiptap/extension-code-block';
 import Highlight from '@tiptap/extension-highlight';
 import Image from '@tiptap/extension-image';
 import { Link } from '@tiptap/extension-link';
-import { TaskItem, TaskList } from '@tiptap/extension-list';
+import { ListItem, TaskItem, TaskList } from '@tiptap/extension-list';
 import Subscript from '@tiptap/extension-subscript';
 import Superscript from '@tiptap/extension-superscript';
 import { Table, TableCell, TableHeader, TableRow } from '@tiptap/extension-table';
@@ -13,6 +13,7 @@ import { Color, TextStyle } from '@tiptap/extension-text-style';
 import { UniqueID } from '@tiptap/extension-unique-id';
 import StarterKit from '@tiptap/starter-kit';
 import { against } from './against';
+import { BLOCK_KINDS } from './kinds';
 import { knots } from './knots';
 import { margin } from './margin';
 import { Callout } from './nodes/callout';
@@ -25,27 +26,6 @@ import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
 
 const OUTWARDS = { target: '_blank', rel: 'noopener noreferrer nofollow' };
-const BLOCKS = [
-	'paragraph',
-	'heading',
-	'codeBlock',
-	'bulletList',
-	'orderedList',
-	'listItem',
-	'taskList',
-	'taskItem',
-	'table',
-	'tableRow',
-	'tableHeader',
-	'tableCell',
-	'blockquote',
-	'callout',
-	'space',
-	'option',
-	'image',
-	'horizontalRule',
-	'kept'
-];
 
 export function pageExtensions(surroundings: Surroundings): Extensions {
 	return [
@@ -54,6 +34,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 			link: false,
 			code: false,
 			codeBlock: false,
+			listItem: false,
 			trailingNode: false
 		}),
 		// Whatever a page says of its links, they never take the reader's own tab elsewhere.
@@ -69,10 +50,10 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		TextStyle,
 		Color,
 		Image,
+		ListItem.extend({ content: 'block+' }),
 		TaskList,
 		// A reader may see ticks and set none; the default lets a click through.
-		TaskItem.configure({
-			nested: false,
+		TaskItem.extend({ content: 'block+' }).configure({
 			a11y: { checkboxLabel: (node) => `Tick: ${node.textContent}` },
 			onReadOnlyChecked: () => false
 		}),
@@ -85,7 +66,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		OptionNode.configure({ surroundings }),
 		Gap.configure({ surroundings }),
 		Kept.configure({ surroundings }),
-		UniqueID.configure({ types: BLOCKS, attributeName: 'id', generateID: newId }),
+		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
 		Extension.create({ name: 'knots', addProseMirrorPlugins: () => [knots()] }),
 		...(surroundings.against

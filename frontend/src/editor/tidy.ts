@@ -1,4 +1,5 @@
 /** Takes out of the editor's JSON what only the editor adds, so that opening a page changes nothing in it. */
+import { studentsOf } from './kinds';
 import type { PageNode } from './types';
 
 const DEFAULTS: Record<string, unknown> = { colspan: 1, rowspan: 1, start: 1 };
@@ -25,17 +26,10 @@ function tidyAttributes(attrs: Record<string, unknown> | undefined) {
 	return kept.length ? Object.fromEntries(kept) : undefined;
 }
 
-const STUDENTS: Record<string, string[]> = {
-	taskItem: ['checked'],
-	option: ['picked'],
-	space: ['pins', 'strokes'],
-	gap: ['answer']
-};
-
 /** A page without what students may write where only spaces take writing: the same rule as the server's. */
 export function teachersPart(node: PageNode): PageNode {
 	const attrs = { ...node.attrs };
-	for (const name of STUDENTS[node.type] ?? []) delete attrs[name];
+	for (const name of studentsOf(node.type)) delete attrs[name];
 	if (node.type === 'space' && attrs.kind !== 'choice') return { type: node.type, attrs };
 	const content = (node.content ?? []).filter((child) => child.type !== 'kept').map(teachersPart);
 	return { ...node, attrs, content };

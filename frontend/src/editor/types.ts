@@ -1,5 +1,5 @@
-import type { Against } from './against';
-import type { Untying } from './untie';
+/** Whose wording stands when a knot is untied. */
+export type Untying = 'students' | 'teachers' | 'both';
 
 /** A page and its nodes as they go over the wire. */
 export interface PageNode {
@@ -8,6 +8,12 @@ export interface PageNode {
 	content?: PageNode[];
 	marks?: { type: string; attrs?: Record<string, unknown> }[];
 	text?: string;
+}
+
+/** Another state of a page; with `struck`, what it alone says is shown too. */
+export interface Against {
+	page: PageNode;
+	struck: boolean;
 }
 
 /** What the editor is told about where it stands. */

@@ -1,9 +1,7 @@
 /** Untying a knot: keep mine, take the teacher's, keep both, or write it anew. Each can be undone like any other change. */
 import type { Editor } from '@tiptap/core';
 import { Fragment, type Node as ProseNode } from '@tiptap/pm/model';
-import { newId } from './types';
-
-export type Untying = 'students' | 'teachers' | 'both';
+import { newId, type Untying } from './types';
 
 /** Unties the kept block at a position. */
 export function untie(editor: Editor, at: number, how: Untying) {

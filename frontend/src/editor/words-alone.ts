@@ -1,7 +1,6 @@
 /** A page of which the server took nothing: its words, on the last state that was good. */
+import { holdsText } from './kinds';
 import { newId, type PageNode } from './types';
-
-const TEXT = new Set(['paragraph', 'heading', 'codeBlock']);
 
 /**
  * The good page with the words of the other: each block of text that both have says what was written last, and what
@@ -19,7 +18,7 @@ export function wordsAlone(good: PageNode[], written: PageNode[]): PageNode[] {
 }
 
 function gather(block: PageNode, said: Map<string, string>) {
-	if (TEXT.has(block.type)) said.set(String(block.attrs?.id ?? newId()), textOf(block));
+	if (holdsText(block.type)) said.set(String(block.attrs?.id ?? newId()), textOf(block));
 	else block.content?.forEach((inner) => gather(inner, said));
 }
 
@@ -29,7 +28,7 @@ function textOf(block: PageNode): string {
 
 function reworded(block: PageNode, said: Map<string, string>, known: Set<string>): PageNode {
 	const id = String(block.attrs?.id ?? '');
-	if (!TEXT.has(block.type)) {
+	if (!holdsText(block.type)) {
 		return block.content
 			? { ...block, content: block.content.map((inner) => reworded(inner, said, known)) }
 			: block;

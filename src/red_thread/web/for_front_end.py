@@ -2,6 +2,7 @@
 
 import json
 
+from red_thread.core.page.kinds import INLINE, KINDS
 from red_thread.core.push import RowOutcome
 
 _HEAD = "// Written by ./red-thread client from the tables of the core. Change those.\n\n"
@@ -18,4 +19,24 @@ def outcomes_as_typescript() -> str:
         }
         for outcome in RowOutcome
     }
-    return f"{_HEAD}export const OUTCOMES = {json.dumps(table, indent=1, ensure_ascii=False)} as const;\n"
+    return _constant("OUTCOMES", table)
+
+
+def kinds_as_typescript() -> str:
+    """Each kind of node with how its content merges, what it holds, what it has, and whose that is."""
+    table = {
+        kind.name: {
+            "content": kind.content.name.lower(),
+            "inline": kind.name in INLINE,
+            "holds": sorted(kind.holds),
+            "attributes": sorted(kind.attributes),
+            "students": sorted(kind.students),
+            "asks": kind.asks,
+        }
+        for kind in KINDS.values()
+    }
+    return _constant("KINDS", table)
+
+
+def _constant(name: str, table: object) -> str:
+    return f"{_HEAD}export const {name} = {json.dumps(table, indent=1, ensure_ascii=False)} as const;\n"

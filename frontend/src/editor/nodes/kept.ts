@@ -1,9 +1,9 @@
 /** Words that a merge kept: a knot, untied here with one touch. */
 import { mergeAttributes, Node, type Editor } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
-import { untie, writeAnew, type Untying } from '../untie';
+import { untie, writeAnew } from '../untie';
 import { knob, wrapped } from './furniture';
-import type { Surroundings } from '../types';
+import type { Surroundings, Untying } from '../types';
 
 const LABELS: Record<string, string> = {
 	'both-changed': 'You had written',

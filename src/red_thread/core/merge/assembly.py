@@ -14,7 +14,7 @@ from red_thread.core.merge.result import ConflictKind, Merged, Outcome
 from red_thread.core.merge.retyped import to_keep
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.text import TextMerge
-from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.kinds import DOC, GAP, IMAGE, KINDS, OPTION, PAGE_ID, SPACE, TABLE, TEXT, Content
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -41,8 +41,8 @@ class Assembly:
 
     def run(self) -> Merged:
         attributes, title_conflict = self._page_attributes()
-        blocks = [*title_conflict, *self._blocks("doc", in_space=self.windows)]
-        page = each_gap_once(with_content({"type": "doc", "attrs": attributes}, blocks), self.sides.master)
+        blocks = [*title_conflict, *self._blocks(PAGE_ID, in_space=self.windows)]
+        page = each_gap_once(with_content({"type": DOC, "attrs": attributes}, blocks), self.sides.master)
         if self.windows:
             page = with_content(page, [*content_of(page), *self._answers_unseen(page)])
         outcome = Outcome.CONFLICTED if self.knots.conflicts else Outcome.MERGED
@@ -61,7 +61,7 @@ class Assembly:
             return dict(master), []
         stands, kept = (titles[2], titles[1]) if self.windows else (titles[1], titles[2])
         words = titles[1] or "", titles[2]
-        knot = self.knots.keep("doc", ConflictKind.TITLE, [paragraph("title", kept or "")], *words)
+        knot = self.knots.keep(PAGE_ID, ConflictKind.TITLE, [paragraph("title", kept or "")], *words)
         return {**master, "title": stands}, knot
 
     def _blocks(self, holder: str, in_space: bool) -> list[Node]:
@@ -76,7 +76,7 @@ class Assembly:
     def _held(self, block_id: str) -> list[Node]:
         """R7: the kept block in the place of one that the master took out."""
         student = self.sides.student.node(block_id)
-        blocks = to_keep(self.sides, student) if student["type"] == "space" else [student]
+        blocks = to_keep(self.sides, student) if student["type"] == SPACE else [student]
         blocks = [block for block in blocks if id_of(block) not in self.sides.master]
         return self.knots.keep(block_id, ConflictKind.TAKEN_OUT, blocks, "", plain_text(student))
 
@@ -97,7 +97,7 @@ class Assembly:
     def _leaf(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
         """A block that holds nothing. What a picture is called is words: R6 and R9 hold for it too."""
         sides = self.sides
-        if node["type"] != "image" or block_id not in sides.master or block_id not in sides.student:
+        if node["type"] != IMAGE or block_id not in sides.master or block_id not in sides.student:
             return [node]
         base = plain_text(sides.base.node(block_id)) if block_id in sides.base else ""
         master, student = plain_text(sides.master.node(block_id)), sides.student.node(block_id)
@@ -114,41 +114,36 @@ class Assembly:
 
     def _by_reference(self, block_id: str) -> Node | None:
         """A block that holds no blocks and that one side at most has changed: it goes in as it is."""
-        began, taught, written = (
-            side.places.get(block_id) for side in (self.sides.base, self.sides.master, self.sides.student)
-        )
-        if began is None or taught is None or written is None:
+        base, master, student = self.sides.nodes(block_id)
+        if base is None or master is None or student is None:
             return None
-        before, theirs, mine = began.node, taught.node, written.node
-        if before is theirs is mine:
-            return mine
-        if KINDS[theirs["type"]].content is Content.BLOCKS or theirs["type"] != mine["type"]:
+        if base is master is student:
+            return student
+        if KINDS[master["type"]].content is Content.BLOCKS or master["type"] != student["type"]:
             return None
-        if mine in (before, theirs):
-            return theirs
-        return mine if theirs is before or theirs == before else None
+        if student in (base, master):
+            return master
+        return student if master is base or master == base else None
 
     def _container(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
-        content = self._blocks(block_id, in_space or node["type"] == "space")
-        if node["type"] == "space" and attributes_of(node).get("kind") != "choice":
+        content = self._blocks(block_id, in_space or node["type"] == SPACE)
+        if node["type"] == SPACE and attributes_of(node).get("kind") != "choice":
             content = _without_options(content)
         if not content and KINDS[node["type"]].refills:
             content = [paragraph(self.knots.fresh(f"{block_id}.p"))]
         if not content:
             return []
         made = with_content(node, [_as_part_of(node, block) for block in content])
-        if node["type"] == "table":
+        if node["type"] == TABLE:
             made = make_rectangular(made, self.sides, self.knots.fresh)
         return [made]
 
     def _merged_attributes(self, block_id: str) -> Node:
         """The block's kind and attributes, without what it holds."""
-        base, master, student = (
-            side.node(block_id) if block_id in side else None
-            for side in (self.sides.base, self.sides.master, self.sides.student)
-        )
-        merged = merge_attributes(base, master, student, last_stands=self.windows)
-        if self.windows and base and master and student and merged["type"] == "space":
+        nodes = self.sides.nodes(block_id)
+        merged = merge_attributes(nodes, last_stands=self.windows)
+        base, master, student = nodes
+        if self.windows and base and master and student and merged["type"] == SPACE:
             return merge_drawings(merged, base, master, student)
         return merged
 
@@ -162,13 +157,13 @@ class Assembly:
                 self.knots.record(block_id, ConflictKind.ANSWER, "", plain_text(student))
             return [student]
         master = sides.master.node(block_id)
-        began = tokens_of(sides.base.node(block_id)) if block_id in sides.base else list[Token]()
-        told = tokens_of(master), tokens_of(student)
-        merged = TextMerge(began, *told, student_stands=in_space, gaps=self.gaps, windows=self.windows).run()
-        tokens = [*merged.tokens, *self._answered_gaps_left_out(merged.tokens, *told)] if in_space else merged.tokens
+        words = sides.nodes(block_id).each(lambda node: tokens_of(node) if node else list[Token]())
+        merged = TextMerge(words, student_stands=in_space, gaps=self.gaps, windows=self.windows).run()
+        left_out = self._answered_gaps_left_out(merged.tokens, words.master, words.student) if in_space else ()
+        tokens = [*merged.tokens, *left_out]
         made = with_content(node, _allowed(node, inline_of(tokens)))
         wordings = plain_text(master), plain_text(student)
-        conflicted = merged.conflicted or (self.windows and _both_answered(began, *told))
+        conflicted = merged.conflicted or (self.windows and _both_answered(words.base, words.master, words.student))
         if not conflicted or wordings[0] == wordings[1]:
             return [made]
         if self.windows:
@@ -181,9 +176,7 @@ class Assembly:
     def _answers_unseen(self, page: Node) -> list[Node]:
         """What was typed last into a gap that the other window moved and filled otherwise: kept at the end (R16)."""
         seen = {
-            attributes_of(node)["id"]: attributes_of(node).get("answer")
-            for node in walk(page)
-            if node["type"] == "gap"
+            attributes_of(node)["id"]: attributes_of(node).get("answer") for node in walk(page) if node["type"] == GAP
         }
         found: dict[str, Node] = {}
         for gap, holder in self.sides.student.gaps.items():
@@ -229,10 +222,10 @@ def _as_part_of(holder: Node, block: Node) -> Node:
 
 def _without_options(content: list[Node]) -> list[Node]:
     """What stands in a space that is no choice any more: the words of the options that were picked or written in."""
-    return [block for node in content for block in (content_of(node) if node["type"] == "option" else [node])]
+    return [block for node in content for block in (content_of(node) if node["type"] == OPTION else [node])]
 
 
 def _allowed(node: Node, inline: list[Node]) -> list[Node]:
     """What a text block may hold; in a code block a gap or a break becomes its words."""
     allowed = KINDS[node["type"]].holds
-    return [n if n["type"] in allowed else {"type": "text", "text": plain_text(n) or " "} for n in inline]
+    return [n if n["type"] in allowed else {"type": TEXT, "text": plain_text(n) or " "} for n in inline]

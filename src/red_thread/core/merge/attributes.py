@@ -1,52 +1,44 @@
 """Merging a block's kind and attributes, one by one (R9, R10): whose each is stands in the table of kinds."""
 
-from collections.abc import Set
 from typing import Any
 
 import regex
 
-from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.merge.three_way import ThreeWay
+from red_thread.core.page.kinds import KINDS, SPACE, Content
 from red_thread.core.page.nodes import Node, attributes_of
 
 _MISSING: Any = object()
 
 
-def merge_attributes(
-    base: Node | None, master: Node | None, student: Node | None, *, last_stands: bool = False
-) -> Node:
+def merge_attributes(nodes: ThreeWay[Node | None], *, last_stands: bool = False) -> Node:
     """A node of the merged kind with the merged attributes and nothing in it; at least one side is there.
 
     A student's attribute is the student's as soon as the student changed it. A teacher's attribute that only
     the student changed stands, except the settings of a space. What both changed is the teacher's, or the student's
     where `last_stands`.
     """
+    base, master, student = nodes
     if master is None or student is None:
         return _bare(master or student or {})
     source = student if base and _may_turn_into(base, master, student) else master
     kind = KINDS[source["type"]]
-    before, theirs, mine = attributes_of(base or {}), attributes_of(master), attributes_of(student)
+    attributes = nodes.each(lambda node: attributes_of(node or {}))
+    names = {**attributes.master, **attributes.student}
     merged: dict[str, Any] = {}
-    for name in {**theirs, **mine}:
-        students = mine.keys() | theirs.keys() if last_stands else kind.students
-        value = _merge_one(name, students, kind.name == "space", before, theirs, mine)
+    for name in names:
+        base_value, master_value, student_value = (side.get(name, _MISSING) for side in attributes)
+        is_students = last_stands or name in kind.students
+        value = _merge_one(base_value, master_value, student_value, is_students, settings=kind.name == SPACE)
         if value is not _MISSING and (name == "id" or name in kind.attributes):
             merged[name] = value
     return {**_bare(source), "attrs": merged}
 
 
-def _merge_one(
-    name: str,
-    students: Set[str],
-    settings: bool,
-    before: dict[str, Any],
-    master: dict[str, Any],
-    student: dict[str, Any],
-) -> Any:
-    began = before.get(name, _MISSING)
-    theirs, mine = master.get(name, _MISSING), student.get(name, _MISSING)
-    if name in students:
-        return theirs if mine == began else mine
-    return theirs if settings or theirs != began else mine
+def _merge_one(base: Any, master: Any, student: Any, is_students: bool, settings: bool) -> Any:
+    if is_students:
+        return master if student == base else student
+    return master if settings or master != base else student
 
 
 def _may_turn_into(base: Node, master: Node, student: Node) -> bool:
@@ -79,7 +71,7 @@ def fits(space_kind: str, words: str, has_things: bool) -> bool:
 def merge_drawings(merged: Node, base: Node, saved: Node, typed: Node) -> Node:
     """A space in which two windows drew: what either put in is there (R16)."""
     attributes = dict(attributes_of(merged))
-    for name in KINDS["space"].students:
+    for name in KINDS[SPACE].students:
         before, here, there = (_things(node, name) for node in (base, typed, saved))
         added = [thing for thing in there if thing not in before and thing not in here]
         if added:

@@ -7,35 +7,11 @@ from typing import Any, Literal
 
 from red_thread.core.merge.sequence import hunks
 from red_thread.core.page.check import CheckedPage, check_page
+from red_thread.core.page.kinds import GAP, KINDS, PAGE_ID, SPACE
 from red_thread.core.page.nodes import Node, attributes_of, content_of, is_text_block, plain_text, title_of
 from red_thread.core.page.tokens import tokens_of, wording
 
 _SHORT = 48
-_PARTS = {
-    "paragraph": ("paragraph", "paragraphs"),
-    "heading": ("heading", "headings"),
-    "codeBlock": ("code block", "code blocks"),
-    "listItem": ("list item", "list items"),
-    "taskItem": ("task", "tasks"),
-    "tableRow": ("table row", "table rows"),
-    "table": ("table", "tables"),
-    "space": ("place to answer", "places to answer"),
-    "image": ("picture", "pictures"),
-    "callout": ("framed note", "framed notes"),
-    "blockquote": ("quotation", "quotations"),
-    "option": ("choice", "choices"),
-    "horizontalRule": ("line across", "lines across"),
-    "kept": ("knot", "knots"),
-}
-
-
-_BY_HAND = {
-    "checked": ("a task is ticked", "a tick is gone"),
-    "picked": ("a choice is picked", "a choice is not picked any more"),
-    "strokes": ("a drawing changed", "a drawing is gone"),
-    "pins": ("pins changed", "pins are gone"),
-    "alt": ("a picture has another name", "a picture has no name any more"),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,22 +49,22 @@ def describe_arrivals(before: CheckedPage, after: CheckedPage, came_back: Collec
 
 
 def _count(page: CheckedPage, ids: Iterable[str], one: str, many: str) -> list[str]:
-    names = Counter(_PARTS.get(page.node(i)["type"], ("part", "parts")) for i in ids)
+    names = Counter(KINDS[page.node(i)["type"]].noun for i in ids)
     return [f"{n} {plural if n > 1 else single} {many if n > 1 else one}" for (single, plural), n in names.items()]
 
 
 def _of_page(before: CheckedPage, after: CheckedPage) -> list[Change]:
     old, new = title_of(before.page), title_of(after.page)
-    found = [Change("doc", "changed", f"the title is now “{new}”")] if old != new else []
+    found = [Change(PAGE_ID, "changed", f"the title is now “{new}”")] if old != new else []
     if {**attributes_of(before.page), "title": 0} != {**attributes_of(after.page), "title": 0}:
-        found.append(Change("doc", "changed", "the page's settings"))
+        found.append(Change(PAGE_ID, "changed", "the page's settings"))
     return found
 
 
 def _new_and_changed(before: CheckedPage, after: CheckedPage) -> Iterator[tuple[str, Node | None, Node]]:
     """The blocks that are new or differ in themselves: the id, as it was (if it was), as it is."""
     for block_id, place in after.places.items():
-        if block_id == "doc":
+        if block_id == PAGE_ID:
             continue
         if block_id not in before.places:
             if not _within_new(before, after, block_id):
@@ -108,7 +84,7 @@ def _differ(old: Node, new: Node) -> bool:
 
 def _within_new(before: CheckedPage, after: CheckedPage, block_id: str) -> bool:
     parent = after.parent(block_id)
-    return parent != "doc" and parent not in before
+    return parent != PAGE_ID and parent not in before
 
 
 def _gone(before: CheckedPage, after: CheckedPage) -> list[Change]:
@@ -136,7 +112,7 @@ def _moved(before: CheckedPage, after: CheckedPage) -> list[Change]:
 
 
 def _name(node: Node) -> str:
-    return _PARTS.get(node["type"], ("part", "parts"))[0]
+    return KINDS[node["type"]].noun[0]
 
 
 def _in_words(block_id: str, old: Node | None, new: Node) -> Change:
@@ -151,9 +127,9 @@ def _difference(old: Node, new: Node) -> str:
         return f"a {_name(old)} is now a {_name(new)}"
     if is_text_block(new):
         return _wording_changed(old, new)
-    if new["type"] == "space" and attributes_of(old).get("prompt") != attributes_of(new).get("prompt"):
+    if new["type"] == SPACE and attributes_of(old).get("prompt") != attributes_of(new).get("prompt"):
         return f"a question is now “{_short(attributes_of(new).get('prompt') or '')}”"
-    for attribute, words in _BY_HAND.items():
+    for attribute, words in KINDS[new["type"]].said.items():
         if attributes_of(old).get(attribute) != attributes_of(new).get(attribute):
             return words[0] if attributes_of(new).get(attribute) else words[1]
     return f"the settings of a {_name(new)}"
@@ -183,7 +159,7 @@ def _wording_changed(old: Node, new: Node) -> str:
 
 
 def _answers(block: Node) -> list[str]:
-    return [attributes_of(node).get("answer") or "" for node in content_of(block) if node["type"] == "gap"]
+    return [attributes_of(node).get("answer") or "" for node in content_of(block) if node["type"] == GAP]
 
 
 def _short(text: str) -> str:

@@ -10,6 +10,7 @@ from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import CheckedPage
 from red_thread.core.page.fingerprint import short_name
 from red_thread.core.page.grid import Grid, grid_of, spans, spans_one
+from red_thread.core.page.kinds import TABLE, TABLE_CELL
 from red_thread.core.page.nodes import Node, content_of, id_of, paragraph, plain_text, with_attributes, with_content
 
 Fresh = Callable[[str], str]
@@ -17,7 +18,7 @@ Fresh = Callable[[str], str]
 
 def columns_that_stay(sides: Sides) -> set[str]:
     """Cells of columns that the master took out and the student wrote in: they stay in every row."""
-    tables = [i for i, place in sides.student.places.items() if place.node["type"] == "table" and i in sides.master]
+    tables = [i for i, place in sides.student.places.items() if place.node["type"] == TABLE and i in sides.master]
     stay: set[str] = set()
     for table in tables:
         joined = joined_away(sides, table)
@@ -123,4 +124,4 @@ def _lined_up(cells: list[Node], row_id: str, reference: Node, side: CheckedPage
 
 def _empty(row_id: str, column: object, fresh: Fresh) -> Node:
     cell_id = fresh(f"cell~{short_name(row_id, column)}")
-    return {"type": "tableCell", "attrs": {"id": cell_id}, "content": [paragraph(fresh(f"{cell_id}.p"))]}
+    return {"type": TABLE_CELL, "attrs": {"id": cell_id}, "content": [paragraph(fresh(f"{cell_id}.p"))]}

@@ -8,8 +8,11 @@ from dataclasses import dataclass
 
 from red_thread.core.merge.page import merge_page
 from red_thread.core.merge.result import Merged
+from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.text import Reason, Settled, TextMerge
+from red_thread.core.merge.three_way import ThreeWay
 from red_thread.core.page.check import CheckedPage, check_page
+from red_thread.core.page.kinds import GAP, KEPT, SPACE
 from red_thread.core.page.nodes import Node, attributes_of, content_of, id_of, is_text_block, plain_text
 from red_thread.core.page.tokens import Token, tokens_of, wording
 
@@ -42,43 +45,42 @@ def explain_merge(base: Node, master: Node, student: Node) -> tuple[Merged, list
 
     Raises NotAPage.
     """
-    began = check_page(base, "base")
-    taught, written = check_page(master, "master", began), check_page(student, "student", began)
+    checked = check_page(base, "base")
+    sides = Sides(checked, check_page(master, "master", checked), check_page(student, "student", checked))
     merged = merge_page(base, master, student)
     result = check_page(merged.page)
-    explained = [_explained(block, depth, began, taught, written) for block, depth in _blocks(merged.page, 0)]
-    gone = [page.node(i) for page in (began, taught, written) for i in page.places if i not in result]
+    explained = [_explained(block, depth, sides) for block, depth in _blocks(merged.page, 0)]
+    gone = [page.node(i) for page in sides.pages for i in page.places if i not in result]
     unique = {id_of(node): node for node in gone}
-    return merged, explained + [_gone(node, taught, written) for node in unique.values()]
+    return merged, explained + [_gone(node, sides) for node in unique.values()]
 
 
 def _blocks(node: Node, depth: int) -> Iterator[tuple[Node, int]]:
     for child in content_of(node):
-        if attributes_of(child).get("id") and child["type"] != "gap":
+        if attributes_of(child).get("id") and child["type"] != GAP:
             yield child, depth
             yield from _blocks(child, depth + 1)
 
 
-def _explained(
-    block: Node, depth: int, base: CheckedPage, master: CheckedPage, student: CheckedPage
-) -> ExplainedBlock:
+def _explained(block: Node, depth: int, sides: Sides) -> ExplainedBlock:
     block_id = id_of(block)
-    sides = [page.node(block_id) if block_id in page else None for page in (base, master, student)]
+    nodes = sides.nodes(block_id)
     regions: tuple[ExplainedRegion, ...] = ()
-    if is_text_block(block) and sides[1] is not None and sides[2] is not None:
-        regions = tuple(_regions(sides[0], sides[1], sides[2], _in_space(block_id, master)))
+    if is_text_block(block) and nodes.master is not None and nodes.student is not None:
+        regions = tuple(_regions(nodes, _in_space(block_id, sides.master)))
     return ExplainedBlock(
         block_id,
         block["type"],
         depth,
-        _origin(block, *sides),
+        _origin(block, nodes),
         plain_text(block) if is_text_block(block) else "",
         regions,
     )
 
 
-def _origin(block: Node, base: Node | None, master: Node | None, student: Node | None) -> str:
-    if block["type"] == "kept":
+def _origin(block: Node, nodes: ThreeWay[Node | None]) -> str:
+    base, master, student = nodes
+    if block["type"] == KEPT:
         return f"a knot: the student's wording of {attributes_of(block).get('from')}"
     if master is None and student is None:
         return "made by the merge"
@@ -94,22 +96,21 @@ def _origin(block: Node, base: Node | None, master: Node | None, student: Node |
     return f"changed by {' and '.join(changed)}" if changed else "as it was"
 
 
-def _gone(node: Node, master: CheckedPage, student: CheckedPage) -> ExplainedBlock:
+def _gone(node: Node, sides: Sides) -> ExplainedBlock:
     block_id = id_of(node)
-    takers = [name for name, page in (("master", master), ("student", student)) if block_id not in page]
+    takers = [name for name, page in (("master", sides.master), ("student", sides.student)) if block_id not in page]
     text = plain_text(node) if is_text_block(node) else ""
     return ExplainedBlock(block_id, node["type"], 0, f"gone, taken out by {' and '.join(takers)}", text)
 
 
 def _in_space(block_id: str, page: CheckedPage) -> bool:
-    return any(page.node(above)["type"] == "space" for above in page.ancestors(block_id))
+    return any(page.node(above)["type"] == SPACE for above in page.ancestors(block_id))
 
 
-def _regions(base: Node | None, master: Node, student: Node, in_space: bool) -> Iterator[ExplainedRegion]:
-    began = tokens_of(base) if base is not None else list[Token]()
-    merging = TextMerge(began, tokens_of(master), tokens_of(student), student_stands=in_space)
-    for settled in merging.settle():
-        yield _region(began, settled)
+def _regions(nodes: ThreeWay[Node | None], in_space: bool) -> Iterator[ExplainedRegion]:
+    words = nodes.each(lambda node: tokens_of(node) if node else list[Token]())
+    for settled in TextMerge(words, student_stands=in_space).settle():
+        yield _region(words.base, settled)
 
 
 def _region(base: list[Token], settled: Settled) -> ExplainedRegion:

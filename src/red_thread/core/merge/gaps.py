@@ -4,13 +4,14 @@ from collections import Counter
 from collections.abc import Container, Mapping, Sequence
 
 from red_thread.core.page.check import CheckedPage
+from red_thread.core.page.kinds import GAP, TEXT
 from red_thread.core.page.nodes import Node, attributes_of, content_of, is_text_block, plain_text, walk, with_content
 from red_thread.core.page.tokens import needs_space
 
 
 def each_gap_once(page: Node, master: CheckedPage) -> Node:
     """The page with every gap once; where it stood besides, its answer stands as words."""
-    gaps = [(node, holder) for holder in walk(page) for node in content_of(holder) if node["type"] == "gap"]
+    gaps = [(node, holder) for holder in walk(page) for node in content_of(holder) if node["type"] == GAP]
     counted = Counter(attributes_of(gap)["id"] for gap, _ in gaps)
     if len(counted) == len(gaps):
         return page
@@ -29,7 +30,7 @@ def _without_others(node: Node, stays: Mapping[str, str], seen: set[str]) -> Nod
         return with_content(node, [_without_others(child, stays, seen) for child in content_of(node)])
     gone: set[int] = set()
     for k, child in enumerate(content_of(node)):
-        gap_id = attributes_of(child).get("id") if child["type"] == "gap" else None
+        gap_id = attributes_of(child).get("id") if child["type"] == GAP else None
         if gap_id is None:
             continue
         if stays[gap_id] != attributes_of(node)["id"] or gap_id in seen:
@@ -43,18 +44,18 @@ def gaps_as_words(children: Sequence[Node], gone: Container[int] | None = None) 
 
     gone: the places of those that become words; all if it is not given.
     """
-    if all(child["type"] != "gap" for child in children):
+    if all(child["type"] != GAP for child in children):
         return children
     said: list[Node] = []
     after_gap = False
     for k, child in enumerate(children):
-        goes = child["type"] == "gap" and (gone is None or k in gone)
-        spoken: Node = {"type": "text", "text": plain_text(child)} if goes else child
+        goes = child["type"] == GAP and (gone is None or k in gone)
+        spoken: Node = {"type": TEXT, "text": plain_text(child)} if goes else child
         if goes and not spoken["text"]:
             after_gap = True
             continue
         if said and (goes or after_gap) and needs_space(said[-1].get("text", ""), spoken.get("text", "")):
-            said.append({"type": "text", "text": " "})
+            said.append({"type": TEXT, "text": " "})
         said.append(spoken)
         after_gap = goes
     return said

@@ -6,6 +6,7 @@ from red_thread.core.merge.gaps import gaps_as_words
 from red_thread.core.merge.result import Conflict, ConflictKind
 from red_thread.core.page.check import CheckedPage
 from red_thread.core.page.fingerprint import short_name
+from red_thread.core.page.kinds import HARD_BREAK, KEPT, TEXT
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -41,7 +42,7 @@ class Knots:
         self.there = {
             (attributes_of(place.node).get("from"), plain_text(place.node)): block_id
             for block_id, place in student.places.items()
-            if place.node["type"] == "kept"
+            if place.node["type"] == KEPT
         }
 
     def record(self, block_id: str, kind: ConflictKind, master: str, student: str, kept: str | None = None) -> None:
@@ -74,7 +75,7 @@ class Knots:
             kept_id, count = f"{stem}-{count}", count + 1
         copied = [_copy(block, f"{kept_id}.{n}") for n, block in enumerate(blocks, 1)]
         made: Node = {
-            "type": "kept",
+            "type": KEPT,
             "attrs": {"id": kept_id, "from": source, "why": why},
             "content": copied or [paragraph(f"{kept_id}.1")],
         }
@@ -91,7 +92,7 @@ class Knots:
 
 def _copy(node: Node, new_id: str) -> Node:
     """The node with new ids all the way down; a gap becomes the words of its answer."""
-    if node["type"] in ("text", "hardBreak"):
+    if node["type"] in (TEXT, HARD_BREAK):
         return node
     children = gaps_as_words(content_of(node))
     copied = [_copy(child, f"{new_id}.{n}") for n, child in enumerate(children, 1)]

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from itertools import accumulate, pairwise
 
+from red_thread.core.page.kinds import GAP, TEXT
 from red_thread.core.page.nodes import Node, attributes_of, with_attributes
 from red_thread.core.page.tokens import Blank, Mark, Token, blank_text, in_parts, marks_of
 
@@ -12,12 +13,12 @@ from red_thread.core.page.tokens import Blank, Mark, Token, blank_text, in_parts
 def merge_token(base: Token, master: Token, student: Token) -> Token:
     """One word that stands on all three sides: marks, a gap's answer, the blank behind it merge by themselves."""
     node, behind = master.node, merge_blank(base.behind, master.behind, student.behind)
-    if node["type"] == "text":
+    if node["type"] == TEXT:
         if base.parts == student.parts and marks_of(base.node) == marks_of(student.node):
             return master if behind == master.behind else replace(master, behind=behind)
         if base.parts or master.parts or student.parts:
             return replace(_merge_within(base, master, student), behind=behind, glued=master.glued)
-    if node["type"] == "gap" and answer_of(student) != answer_of(base):
+    if node["type"] == GAP and answer_of(student) != answer_of(base):
         node = with_attributes(node, answer=attributes_of(student.node).get("answer"))
     merged = merge_marks(marks_of(base.node), marks_of(master.node), marks_of(student.node))
     bare: Node = {key: value for key, value in node.items() if key != "marks"}
@@ -31,7 +32,7 @@ def _merge_within(base: Token, master: Token, student: Token) -> Token:
     parts: list[Node] = []
     for start, end in pairwise([0, *ends]):
         marks = merge_marks(*(_marks_at(token, start) for token in sides))
-        text: Node = {"type": "text", "text": base.key[start:end]}
+        text: Node = {"type": TEXT, "text": base.key[start:end]}
         parts.append({**text, "marks": marks} if marks else text)
     return in_parts(base.key, parts)
 
@@ -72,11 +73,11 @@ def merge_blank(base: Blank, master: Blank, student: Blank) -> Blank:
         return master or student
     if len(base) == len(master) == len(student) == 1:
         merged = merge_marks(marks_of(base[0]), marks_of(master[0]), marks_of(student[0]))
-        bare: Node = {"type": "text", "text": master[0]["text"]}
+        bare: Node = {"type": TEXT, "text": master[0]["text"]}
         return ({**bare, "marks": merged} if merged else bare,)
     return master
 
 
 def answer_of(token: Token) -> str:
     """What stands in a gap; nothing for any other token."""
-    return attributes_of(token.node).get("answer") or "" if token.node["type"] == "gap" else ""
+    return attributes_of(token.node).get("answer") or "" if token.node["type"] == GAP else ""

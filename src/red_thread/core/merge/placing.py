@@ -11,7 +11,7 @@ from red_thread.core.merge.order import merge_order
 from red_thread.core.merge.presence import Presence
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import holds
-from red_thread.core.page.kinds import BLOCKS, KINDS
+from red_thread.core.page.kinds import BLOCKS, KEPT, KINDS, PAGE_ID
 
 
 class Placing:
@@ -33,7 +33,7 @@ class Placing:
     def _choose_parents(self) -> None:
         """Of the blocks that the master has: moved by the master, or by the student where that can be."""
         standing, base, master = self.presence.standing, self.sides.base.places, self.sides.master.places
-        self.parents = {i: place.parent for i, place in master.items() if i in standing and i != "doc"}
+        self.parents = {i: place.parent for i, place in master.items() if i in standing and i != PAGE_ID}
         for block_id, place in self.sides.student.places.items():
             target, before = place.parent, base.get(block_id)
             if block_id not in self.parents or before is None or target == before.parent:
@@ -92,13 +92,13 @@ class Placing:
     def _kind(self, block_id: str) -> str:
         """The kind that a block has in the result; a held one is a `kept`."""
         if block_id in self.presence.held:
-            return "kept"
+            return KEPT
         side = self.sides.master if block_id in self.sides.master else self.sides.student
         return side.node(block_id)["type"]
 
     def _is_inside(self, block_id: str, holder: str) -> bool:
         """Whether `block_id` is `holder` or stands somewhere below it, as far as is decided."""
-        while block_id != "doc":
+        while block_id != PAGE_ID:
             if block_id == holder:
                 return True
             block_id = self._parent_of(block_id)
@@ -145,7 +145,7 @@ class Placing:
     def _place_students(self) -> None:
         """Own blocks, kept ones, those that stay, and the master's that the student moved, in reading order."""
         for block_id in self.sides.student.places:
-            if block_id == "doc" or block_id in self.holder or not self.presence.places(block_id):
+            if block_id == PAGE_ID or block_id in self.holder or not self.presence.places(block_id):
                 continue
             holder, before = self._place_for(block_id)
             self._insert(holder, block_id, before)
@@ -158,7 +158,7 @@ class Placing:
         at = block_id
         if block_id in self.presence.shells and (inside := self._above_the_first_own(block_id)) is not None:
             return inside
-        while at != "doc":
+        while at != PAGE_ID:
             holder = student.parent(at)
             siblings = student.kids(holder)
             for sibling in reversed(siblings[: siblings.index(at)]):
@@ -222,7 +222,7 @@ class Placing:
         """The container in which the block may stand behind `above`, or behind the list or table of that."""
         holder = self.holder.get(above)
         is_part = self._kind(block_id) not in BLOCKS
-        while holder is not None and not is_part and self._kind(above) not in BLOCKS and above != "doc":
+        while holder is not None and not is_part and self._kind(above) not in BLOCKS and above != PAGE_ID:
             above, holder = holder, self.holder.get(holder)
         if holder is None or (tied_to and holder != tied_to):
             return None

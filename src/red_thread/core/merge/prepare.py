@@ -13,7 +13,7 @@ from red_thread.core.merge.retyped import without_what_does_not_fit
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import CheckedPage, check_page
 from red_thread.core.page.fingerprint import short_name
-from red_thread.core.page.kinds import alike
+from red_thread.core.page.kinds import GAP, alike
 from red_thread.core.page.nodes import Node, attributes_of, content_of, walk, with_attributes, with_content
 
 
@@ -61,7 +61,7 @@ def _renamed(node: Node, names: Mapping[str, str]) -> Node:
     if not names:
         return node
     made = with_content(node, [_renamed(child, names) for child in content_of(node)]) if content_of(node) else node
-    new = names.get(attributes_of(node).get("id", "")) if node["type"] != "gap" else None
+    new = names.get(attributes_of(node).get("id", "")) if node["type"] != GAP else None
     return with_attributes(made, id=new) if new else made
 
 
@@ -86,14 +86,14 @@ def _gap(page: CheckedPage, gap: str) -> dict[str, Any]:
     return next(
         attributes
         for node in content_of(page.node(page.gaps[gap]))
-        if node["type"] == "gap" and (attributes := attributes_of(node))["id"] == gap
+        if node["type"] == GAP and (attributes := attributes_of(node))["id"] == gap
     )
 
 
 def _answered(node: Node, answers: Mapping[str, Any]) -> Node:
-    if not any(below["type"] == "gap" for below in walk(node)):
+    if not any(below["type"] == GAP for below in walk(node)):
         return node
-    if node["type"] == "gap":
+    if node["type"] == GAP:
         answer = answers.get(attributes_of(node)["id"])
         return with_attributes(node, answer=answer) if answer else node
     return with_content(node, [_answered(child, answers) for child in content_of(node)])

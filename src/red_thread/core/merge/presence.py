@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from red_thread.core.merge.columns import columns_that_stay, joined_away
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.taken_out import TakenOut, taken_out_of_tables
-from red_thread.core.page.kinds import BLOCKS, KINDS
+from red_thread.core.page.kinds import BLOCKS, KINDS, PAGE_ID, SPACE, TABLE, TABLE_ROW
 
 
 @dataclass(slots=True)
@@ -34,13 +34,13 @@ class Presence:
 
 def find_presence(sides: Sides, windows: bool = False) -> Presence:
     """Decides for all blocks of the three pages. windows: what was typed last stands, in spaces and outside."""
-    presence = Presence({"doc"}, taken_out=taken_out_of_tables(sides))
-    for table in [i for i, place in sides.student.places.items() if place.node["type"] == "table"]:
+    presence = Presence({PAGE_ID}, taken_out=taken_out_of_tables(sides))
+    for table in [i for i, place in sides.student.places.items() if place.node["type"] == TABLE]:
         presence.joined.update(joined_away(sides, table))
-    _settle_master(sides, presence, "doc")
+    _settle_master(sides, presence, PAGE_ID)
     presence.shells = _shells(sides)
     whole = _rows_that_stay(sides, presence.shells) | columns_that_stay(sides) | _starter_tables(sides)
-    _settle_student(sides, presence, "doc", in_space=windows, whole=whole, stays_whole=False)
+    _settle_student(sides, presence, PAGE_ID, in_space=windows, whole=whole, stays_whole=False)
     if windows:
         _let_stand(sides, presence)
     return presence
@@ -61,7 +61,7 @@ def _settle_master(sides: Sides, presence: Presence, block_id: str) -> bool:
     kids = sides.master.places[block_id].kids
     settled = [(kid, _settle_master(sides, presence, kid)) for kid in kids]
     inside = [stands for kid, stands in settled if not _left(sides, kid)]
-    if block_id == "doc":
+    if block_id == PAGE_ID:
         return True
     if block_id in sides.student.places:
         stands = True
@@ -85,7 +85,7 @@ def _left(sides: Sides, kid: str) -> bool:
 
 def _complete(sides: Sides, presence: Presence, block_id: str, all_of_it: bool) -> None:
     """What comes back for itself comes with what it holds; a row always comes with all its cells."""
-    is_row = sides.master.node(block_id)["type"] == "tableRow"
+    is_row = sides.master.node(block_id)["type"] == TABLE_ROW
     if all_of_it or is_row:
         for kid in sides.master.kids(block_id):
             if kid not in presence.standing and kid not in presence.taken_out.stay_out:
@@ -108,10 +108,10 @@ def _settle_student(
         return True
     stays_whole = stays_whole or block_id in whole
     kind = place.node["type"]
-    if gone and kind == "space":
+    if gone and kind == SPACE:
         return _hold_space(sides, presence, block_id)
     settled = [
-        (kid, _settle_student(sides, presence, kid, in_space or kind == "space", whole, stays_whole))
+        (kid, _settle_student(sides, presence, kid, in_space or kind == SPACE, whole, stays_whole))
         for kid in place.kids
     ]
     inside = [stands for kid, stands in settled if kid not in sides.master]
@@ -185,7 +185,7 @@ def _shells(sides: Sides) -> set[str]:
     """
     found: set[str] = set()
     for block_id, place in sides.student.places.items():
-        if place.node["type"] in BLOCKS or block_id == "doc" or not sides.is_own(block_id):
+        if place.node["type"] in BLOCKS or block_id == PAGE_ID or not sides.is_own(block_id):
             continue
         above = place.parent
         if KINDS[place.node["type"]].family == "item" and _neighbours_went_on(sides, above):
@@ -211,10 +211,10 @@ def _starter_tables(sides: Sides) -> set[str]:
     return {
         table
         for table, place in sides.student.places.items()
-        if place.node["type"] == "table"
+        if place.node["type"] == TABLE
         and sides.taken_out_by_master(table)
         and sides.wrote_inside(table)
-        and any(sides.student.node(above)["type"] == "space" for above in sides.student.ancestors(table))
+        and any(sides.student.node(above)["type"] == SPACE for above in sides.student.ancestors(table))
     }
 
 
@@ -223,7 +223,7 @@ def _rows_that_stay(sides: Sides, shells: set[str]) -> set[str]:
     return {
         row
         for row, place in sides.student.places.items()
-        if place.node["type"] == "tableRow"
+        if place.node["type"] == TABLE_ROW
         and sides.taken_out_by_master(row)
         and (place.parent in sides.master or place.parent in shells)
         and sides.wrote_inside(row)

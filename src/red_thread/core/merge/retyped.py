@@ -10,7 +10,7 @@ from red_thread.core.merge.attributes import fits
 from red_thread.core.merge.kept import Knots
 from red_thread.core.merge.result import ConflictKind
 from red_thread.core.merge.sides import Sides
-from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.kinds import IMAGE, INLINE, KINDS, OPTION, SPACE
 from red_thread.core.page.nodes import Node, attributes_of, content_of, id_of, plain_text, walk, with_content
 
 
@@ -19,7 +19,7 @@ def answer_of_space(sides: Sides, space: Node) -> list[Node]:
     if attributes_of(space).get("kind") != "choice":
         return list(content_of(space))
     chosen = [o for o in content_of(space) if attributes_of(o).get("picked") or sides.wrote_inside(id_of(o))]
-    return [block for option in chosen for block in (content_of(option) if option["type"] == "option" else [option])]
+    return [block for option in chosen for block in (content_of(option) if option["type"] == OPTION else [option])]
 
 
 def to_keep(sides: Sides, space: Node) -> list[Node]:
@@ -32,7 +32,7 @@ def drew(sides: Sides, space: Node) -> bool:
     base = sides.base.places.get(id_of(space))
     before = attributes_of(base.node) if base else {}
     now = attributes_of(space)
-    return any(now.get(name) and now.get(name) != before.get(name) for name in KINDS["space"].students)
+    return any(now.get(name) and now.get(name) != before.get(name) for name in KINDS[SPACE].students)
 
 
 def without_what_does_not_fit(sides: Sides, knots: Knots) -> Node:
@@ -51,13 +51,13 @@ def without_what_does_not_fit(sides: Sides, knots: Knots) -> Node:
 
 def _does_not_fit(sides: Sides, block_id: str) -> bool:
     space = sides.student.node(block_id)
-    if space["type"] != "space" or block_id not in sides.master:
+    if space["type"] != SPACE or block_id not in sides.master:
         return False
     now = _kind(sides.master.node(block_id))
     if now == _kind(space) or not sides.wrote_inside(block_id):
         return False
     words = " ".join(map(plain_text, answer_of_space(sides, space)))
-    photos = (below for below in walk(space) if below["type"] == "image")
+    photos = (below for below in walk(space) if below["type"] == IMAGE)
     things = drew(sides, space) or any(sides.is_own(id_of(photo)) for photo in photos)
     return not fits(now, words, things)
 
@@ -77,7 +77,7 @@ def _as_it_began(sides: Sides, block_id: str) -> Iterator[Node]:
 
 def _only(node: Node, ids: set[str | None]) -> Node | None:
     """A block with those of its blocks whose ids these are; None if it is none and holds none of them."""
-    blocks = [child for child in content_of(node) if child["type"] not in ("text", "gap", "hardBreak")]
+    blocks = [child for child in content_of(node) if child["type"] not in INLINE]
     if not blocks:
         return node if id_of(node) in ids else None
     inside = [made for child in blocks if (made := _only(child, ids)) is not None]

@@ -3,8 +3,9 @@
 from dataclasses import dataclass, field
 
 from red_thread.core.merge.text import wrote_in_text
+from red_thread.core.merge.three_way import ThreeWay
 from red_thread.core.page.check import CheckedPage
-from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.kinds import IMAGE, KINDS
 from red_thread.core.page.nodes import Node, attributes_of, is_text_block, plain_text
 from red_thread.core.page.tokens import tokens_of
 
@@ -23,6 +24,19 @@ class Sides:
     renamed: dict[str, str] = field(default_factory=dict[str, str])
     windows: bool = False
     _wrote: dict[str, bool] = field(default_factory=dict[str, bool])
+
+    @property
+    def pages(self) -> ThreeWay[CheckedPage]:
+        return ThreeWay(self.base, self.master, self.student)
+
+    def nodes(self, block_id: str) -> ThreeWay[Node | None]:
+        """A block as each side has it, None where it has not."""
+        base, master, student = (
+            self.base.places.get(block_id),
+            self.master.places.get(block_id),
+            self.student.places.get(block_id),
+        )
+        return ThreeWay(base and base.node, master and master.node, student and student.node)
 
     def is_own(self, block_id: str) -> bool:
         """The student's own: neither base nor master has it."""
@@ -62,7 +76,7 @@ class Sides:
             return False
         if is_text_block(student):
             return wrote_in_text(tokens_of(base), tokens_of(student), self.master.gaps)
-        if student["type"] == "image":
+        if student["type"] == IMAGE:
             return plain_text(student) != plain_text(base) and bool(plain_text(student))
         return _new_hand(base, student)
 
@@ -88,6 +102,6 @@ def _settings(node: Node) -> dict[str, object]:
 
 def _new_hand(base: Node, student: Node) -> bool:
     """A pick, a pin or a stroke that base has not; a tick is not writing."""
-    ours, before = attributes_of(student), attributes_of(base)
+    before, now = attributes_of(base), attributes_of(student)
     students = KINDS[student["type"]].students - {"checked"}
-    return any(ours.get(name) and ours.get(name) != before.get(name) for name in students)
+    return any(now.get(name) and now.get(name) != before.get(name) for name in students)

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.grid import spans_one
+from red_thread.core.page.kinds import IMAGE, KINDS, TABLE
 from red_thread.core.page.nodes import is_text_block, plain_text
 from red_thread.core.page.tokens import tokens_of
 
@@ -25,7 +26,7 @@ def taken_out_of_tables(sides: Sides) -> TakenOut:
     """Decides for every row and column of the tables that all three pages have."""
     found = TakenOut()
     for table, place in sides.master.places.items():
-        if place.node["type"] == "table" and table in sides.base and table in sides.student:
+        if place.node["type"] == TABLE and table in sides.base and table in sides.student:
             _decide(sides, table, found)
     return found
 
@@ -61,13 +62,10 @@ def _is_news(sides: Sides, block_id: str) -> bool:
     """Whether the block itself brings words, or something that is no text at all."""
     node = sides.master.node(block_id)
     if block_id not in sides.base:
-        return bool(plain_text(node).strip()) if is_text_block(node) else node["type"] in _THINGS
+        return bool(plain_text(node).strip()) if is_text_block(node) else KINDS[node["type"]].stands_wordless
     if block_id in sides.student:
         return sides.master.parent(block_id) != sides.base.parent(block_id)
     before = sides.base.node(block_id)
     if is_text_block(node) and is_text_block(before):
         return [token.key for token in tokens_of(node)] != [token.key for token in tokens_of(before)]
-    return plain_text(node) != plain_text(before) if node["type"] == "image" else False
-
-
-_THINGS = frozenset({"image", "horizontalRule", "space"})
+    return plain_text(node) != plain_text(before) if node["type"] == IMAGE else False

@@ -14,6 +14,8 @@ from itertools import takewhile
 from red_thread.core.merge.marks import answer_of, merge_blank, merge_token
 from red_thread.core.merge.regions import Region, regions_of
 from red_thread.core.merge.sequence import Hunk, hunks
+from red_thread.core.merge.three_way import ThreeWay
+from red_thread.core.page.kinds import GAP
 from red_thread.core.page.tokens import ONE_BLANK, Token, needs_space, wording
 
 Tokens = list[Token]
@@ -66,19 +68,16 @@ class TextMerge:
 
     def __init__(
         self,
-        base: Tokens,
-        master: Tokens,
-        student: Tokens,
+        sides: ThreeWay[Tokens],
         student_stands: bool = False,
         gaps: Collection[str] = (),
         windows: bool = False,
     ) -> None:
-        self.base, self.master, self.student = base, master, student
+        self.base, self.master, self.student = sides
         self.student_stands, self.gaps, self.windows = student_stands, gaps, windows
         self.conflicted = False
-        keys = [token.key for token in base]
-        self.by_master = hunks(keys, [token.key for token in master])
-        self.by_student = hunks(keys, [token.key for token in student])
+        base, master, student = sides.each(lambda tokens: [token.key for token in tokens])
+        self.by_master, self.by_student = hunks(base, master), hunks(base, student)
         self.at_master = _aligned(len(base), self.by_master)
         self.at_student = _aligned(len(base), self.by_student)
 
@@ -110,12 +109,12 @@ class TextMerge:
         by_master = self._side(region, region.master, self.master, self.at_master)
         by_student = self._side(region, region.student, self.student, self.at_student)
         reason = self._reason(region, by_master, by_student)
-        ours, theirs = ("master", by_master), ("student", by_student)
-        pieces: tuple[Piece, ...] = (ours,)
+        master, student = ("master", by_master), ("student", by_student)
+        pieces: tuple[Piece, ...] = (master,)
         if reason in (Reason.STUDENT, Reason.SAME) or (reason is Reason.CONFLICT and self.student_stands):
-            pieces = (theirs,)
+            pieces = (student,)
         elif reason is Reason.GROWN:
-            pieces = (max(ours, theirs, key=lambda piece: len(piece[1])),)
+            pieces = (max(master, student, key=lambda piece: len(piece[1])),)
         elif reason is Reason.INSERTED:
             shared = _shared(by_master, by_student) if self.windows else 0
             pieces = (
@@ -183,7 +182,7 @@ class TextMerge:
     def _loses_an_answer(self, region: Region) -> bool:
         """A gap that the master took out with an answer in it is a place that both changed."""
         for k in range(region.base_from, region.base_to):
-            if k in self.at_master or self.base[k].node["type"] != "gap" or k not in self.at_student:
+            if k in self.at_master or self.base[k].node["type"] != GAP or k not in self.at_student:
                 continue
             gap = self.student[self.at_student[k]]
             if gap.node["attrs"]["id"] not in self.gaps and answer_of(gap) not in ("", answer_of(self.base[k])):

@@ -7,6 +7,7 @@ page like any other: the student's words are theirs from then on, and a later ed
 from dataclasses import dataclass
 from enum import StrEnum
 
+from red_thread.core.page.kinds import DOC, KEPT
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -49,7 +50,7 @@ def knots_of(page: Node) -> dict[str, Knot]:
     return {
         attributes_of(node)["id"]: _knot(page, node, blocks.get(attributes_of(node).get("from")))
         for node in walk(page)
-        if node["type"] == "kept"
+        if node["type"] == KEPT
     }
 
 
@@ -67,7 +68,7 @@ def untie(page: Node, kept_id: str, how: Untying) -> Node:
     as the student's own blocks in the place of the knot.
     """
     kept = next((node for node in walk(page) if attributes_of(node).get("id") == kept_id), None)
-    if kept is None or kept["type"] != "kept":
+    if kept is None or kept["type"] != KEPT:
         return page
     source: str = attributes_of(kept).get("from", "")
     if how is Untying.STUDENTS and attributes_of(kept).get("why") == "title":
@@ -100,6 +101,6 @@ def _rebuilt(node: Node, instead: dict[str, list[Node]]) -> Node:
     content: list[Node] = []
     for child in content_of(node):
         content += instead.get(attributes_of(child).get("id", ""), [_rebuilt(child, instead)])
-    if not content and node["type"] != "doc":
+    if not content and node["type"] != DOC:
         content = [paragraph(f"{next(iter(instead))}.p")]
     return with_content(node, content)

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.kinds import GAP, IMAGE, KEPT, KINDS, OPTION, PLACES, SPACE
 from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, walk, with_content
 
-_COUNTED = frozenset({"space", "gap", "kept"})
+_COUNTED = PLACES | {KEPT}
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,7 +20,7 @@ class Answers:
 def count_answers(page: Node, start: Node | None = None) -> Answers:
     """Counts a page. start: the edition that it began as; a space still as the teacher gave it is not answered."""
     found = [node for node in walk(page) if node["type"] in _COUNTED]
-    places = [node for node in found if node["type"] != "kept"]
+    places = [node for node in found if node["type"] != KEPT]
     begun = {_key(node): node for node in walk(start) if node["type"] in _COUNTED} if start and places else {}
     answered = sum(is_answered(node, begun.get(_key(node))) for node in places)
     return Answers(answered, len(places), len(found) - len(places))
@@ -37,20 +37,20 @@ def _key(node: Node) -> str:
 
 def _answer(place: Node) -> str:
     attributes = attributes_of(place)
-    if place["type"] == "gap":
+    if place["type"] == GAP:
         return (attributes.get("answer") or "").strip()
     if attributes.get("kind") == "choice":
-        options = [node for node in walk(place) if node["type"] == "option"]
+        options = [node for node in walk(place) if node["type"] == OPTION]
         return " ".join(_key(node) for node in options if attributes_of(node).get("picked"))
     drawn = "drawn" if attributes.get("pins") or attributes.get("strokes") else ""
-    pictures = " ".join(attributes_of(node).get("src", "") for node in walk(place) if node["type"] == "image")
+    pictures = " ".join(attributes_of(node).get("src", "") for node in walk(place) if node["type"] == IMAGE)
     return (plain_text(place).strip() + drawn + pictures).strip()
 
 
 def writes_in_knots(before: Node, page: Node) -> bool:
     """Whether a knot of the page is not just as it was: knots may be taken away, not made or changed by hand."""
-    known = {_key(node): node for node in walk(before) if node["type"] == "kept"}
-    return any(known.get(_key(node)) != node for node in walk(page) if node["type"] == "kept")
+    known = {_key(node): node for node in walk(before) if node["type"] == KEPT}
+    return any(known.get(_key(node)) != node for node in walk(page) if node["type"] == KEPT)
 
 
 def teachers_part(node: Node) -> Node:
@@ -62,7 +62,7 @@ def teachers_part(node: Node) -> Node:
         name: value for name, value in attributes_of(node).items() if name not in KINDS[node["type"]].students
     }
     bare: Node = {**node, "attrs": attributes} if attributes or "attrs" in node else dict(node)
-    if node["type"] == "space" and attributes.get("kind") != "choice":
+    if node["type"] == SPACE and attributes.get("kind") != "choice":
         return with_content(bare, [])
-    kept_apart = [child for child in content_of(node) if child["type"] != "kept"]
+    kept_apart = [child for child in content_of(node) if child["type"] != KEPT]
     return with_content(bare, [teachers_part(child) for child in kept_apart])

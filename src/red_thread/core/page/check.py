@@ -20,7 +20,22 @@ import regex
 
 from red_thread.core.page.fingerprint import short_name
 from red_thread.core.page.grid import span_beyond
-from red_thread.core.page.kinds import BLOCKS, INLINE, KINDS, MARKS, Content, Kind
+from red_thread.core.page.kinds import (
+    BLOCKS,
+    DOC,
+    GAP,
+    HARD_BREAK,
+    INLINE,
+    KINDS,
+    MARKS,
+    OPTION,
+    PAGE_ID,
+    SPACE,
+    TABLE,
+    TEXT,
+    Content,
+    Kind,
+)
 from red_thread.core.page.nodes import Node, attributes_of
 from red_thread.core.page.values import Rule
 
@@ -76,7 +91,7 @@ class CheckedPage:
     def ancestors(self, block_id: str) -> list[str]:
         """From the holder of the block up to `"doc"`."""
         found: list[str] = []
-        while block_id != "doc":
+        while block_id != PAGE_ID:
             block_id = self.places[block_id].parent
             found.append(block_id)
         return found
@@ -94,8 +109,8 @@ def check_page(
     then have the very same node.
     Raises NotAPage.
     """
-    if not isinstance(page, dict) or cast(Node, page).get("type") != "doc":
-        raise NotAPage(which, "doc", "it does not begin with a doc")
+    if not isinstance(page, dict) or cast(Node, page).get("type") != DOC:
+        raise NotAPage(which, PAGE_ID, "it does not begin with a doc")
     node = cast(Node, page)
     room = ROOM if stored else 1
     _check_size(node, which, LARGEST * room)
@@ -108,16 +123,16 @@ def _check_size(page: Node, which: str, largest: int) -> None:
     except (TypeError, RecursionError) as error:
         if "surrogate" in str(error):
             raise NotAPage(which, _where_unwritable(page), "it holds text with lone surrogates") from None
-        raise NotAPage(which, "doc", f"it cannot be written down, {error}") from None
+        raise NotAPage(which, PAGE_ID, f"it cannot be written down, {error}") from None
     if len(written) > largest:
-        raise NotAPage(which, "doc", f"it takes {len(written)} bytes, {largest} at most")
+        raise NotAPage(which, PAGE_ID, f"it takes {len(written)} bytes, {largest} at most")
     if b"\\u0000" in written and _NULL.search(written):
-        raise NotAPage(which, "doc", "it holds a null character")
+        raise NotAPage(which, PAGE_ID, "it holds a null character")
 
 
 def _where_unwritable(page: Node) -> str:
     """The way to the first node that cannot be written down by itself."""
-    waiting: list[tuple[Any, str]] = [(page, "doc")]
+    waiting: list[tuple[Any, str]] = [(page, PAGE_ID)]
     while waiting:
         node, where = waiting.pop()
         if not isinstance(node, dict):
@@ -130,7 +145,7 @@ def _where_unwritable(page: Node) -> str:
             return where
         if isinstance(children, list):
             waiting += [(child, f"{where} > {_called(child)}") for child in reversed(cast(list[Any], children))]
-    return "doc"
+    return PAGE_ID
 
 
 def _called(node: Any) -> str:
@@ -153,10 +168,10 @@ class _Checker:
     def run(self, page: Node) -> CheckedPage:
         self.page = page
         place = Place(page, "")
-        checked = CheckedPage(page, {"doc": place})
+        checked = CheckedPage(page, {PAGE_ID: place})
         self.places, self.plain, self.gaps = checked.places, checked.plain, checked.gaps
-        self._attributes(page, KINDS["doc"])
-        place.node = checked.page = self._holder(page, KINDS["doc"], place, "doc")
+        self._attributes(page, KINDS[DOC])
+        place.node = checked.page = self._holder(page, KINDS[DOC], place, PAGE_ID)
         return checked
 
     @cached_property
@@ -165,7 +180,7 @@ class _Checker:
         return _all_ids(self.page)
 
     def where(self, *more: str) -> str:
-        return " > ".join(["doc", *(f"{kind} {block_id}" for kind, block_id in self.trail), *more])
+        return " > ".join([PAGE_ID, *(f"{kind} {block_id}" for kind, block_id in self.trail), *more])
 
     def refuse(self, why: str, *where: str) -> NotAPage:
         return NotAPage(self.which, self.where(*where), why)
@@ -198,7 +213,7 @@ class _Checker:
                 checked.append(self.places[whole].node)  # what merely equals it, as 1 does true, is not let in
                 continue
             node = self._node(child, kind)
-            if kind.name == "space" and not _fits_space(holder, node["type"]):
+            if kind.name == SPACE and not _fits_space(holder, node["type"]):
                 raise self._misplaced(node["type"], kind)
             checked.append(self._block(node, own_id, kids))
         place.kids = kids
@@ -248,7 +263,7 @@ class _Checker:
         if not isinstance(name, str) or name not in kind.holds:
             raise self._misplaced(name, kind)
         for key, value in node.items():
-            if key not in _KEYS and not (key == "text" and name == "text"):
+            if key not in _KEYS and not (key == "text" and name == TEXT):
                 raise self.refuse(f"a {name} has no {key!r}", name)
             if key == "marks" and value and name not in INLINE:
                 raise self.refuse(f"a {name} has no marks", name)
@@ -273,7 +288,7 @@ class _Checker:
         gaps = len(self.gaps)
         self.trail.append((kind.name, block_id))
         own.node = self._holder(node, kind, own, block_id)
-        if kind.name == "table" and (why := span_beyond(own.node)):
+        if kind.name == TABLE and (why := span_beyond(own.node)):
             raise self.refuse(why)
         self.trail.pop()
         if not own.kids and len(self.gaps) == gaps:
@@ -295,12 +310,12 @@ class _Checker:
     def _inline(self, child: Any, kind: Kind) -> Node:
         node = self._node(child, kind)
         name = node["type"]
-        if name == "text" and (not isinstance(node.get("text"), str) or not node["text"]):
+        if name == TEXT and (not isinstance(node.get("text"), str) or not node["text"]):
             raise self.refuse("a text without text", name)
         marks: Any = node.get("marks")
         if marks:
             self._marks(marks, name)
-        if name == "gap":
+        if name == GAP:
             return self._gap(node)
         if node.get("attrs"):
             self._attributes(node, KINDS[name])
@@ -319,9 +334,9 @@ class _Checker:
             self._values(known, told.get("attrs"), MARKS[known])
 
     def _gap(self, node: Node) -> Node:
-        self._attributes(node, KINDS["gap"])
+        self._attributes(node, KINDS[GAP])
         found = attributes_of(node).get("id")
-        gap_id = self._id(found, node, KINDS["gap"])
+        gap_id = self._id(found, node, KINDS[GAP])
         self.gaps[gap_id] = self.trail[-1][1]
         return node if gap_id == found else {**node, "attrs": {**attributes_of(node), "id": gap_id}}
 
@@ -342,7 +357,7 @@ class _Checker:
                 raise self.refuse(f"{owner}.{name} cannot be {repr(value)[:80]}", owner)
 
 
-_NAMELESS = frozenset({"doc", "text", "hardBreak"})
+_NAMELESS = frozenset({DOC, TEXT, HARD_BREAK})
 
 
 def _are_bare_texts(content: Any) -> bool:
@@ -350,14 +365,14 @@ def _are_bare_texts(content: Any) -> bool:
     if type(content) is not list:
         return False
     for text in cast(list[Any], content):
-        if text["type"] != "text" or type(text["text"]) is not str or not text["text"] or len(text) > 2:
+        if text["type"] != TEXT or type(text["text"]) is not str or not text["text"] or len(text) > 2:
             return False
     return True
 
 
 def _fits_space(holder: Node, name: str) -> bool:
     """A choice space holds options and any other space holds blocks; a copy may bring its words along."""
-    return (name == "option") == (attributes_of(holder).get("kind") == "choice") or name in BLOCKS
+    return (name == OPTION) == (attributes_of(holder).get("kind") == "choice") or name in BLOCKS
 
 
 def _all_ids(page: Node) -> set[str]:

@@ -9,6 +9,7 @@ from typing import Any
 import orjson
 
 from red_thread.core.page.fingerprint import canonical
+from red_thread.core.page.kinds import DOC
 from red_thread.core.page.nodes import Node, content_of, id_of
 
 Delta = dict[str, Any]
@@ -40,7 +41,7 @@ def apply_delta(before: Node, delta: Delta) -> Node:
         blocks[block_id] = orjson.loads(_spliced(_text(blocks[block_id]), splice))
     blocks |= {id_of(block): block for block in delta["blocks"]}
     order: list[str] = delta.get("order", [id_of(block) for block in content_of(before)])
-    page: Node = {"type": "doc", "attrs": delta.get("attrs", before.get("attrs") or {})}
+    page: Node = {"type": DOC, "attrs": delta.get("attrs", before.get("attrs") or {})}
     if order:
         page["content"] = [blocks[block_id] for block_id in order]
     return page

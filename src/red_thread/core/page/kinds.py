@@ -1,11 +1,12 @@
-"""The one table of node kinds: what each holds, whose each attribute is, how its content merges.
+"""The one table of node kinds: what each holds, whose each attribute is, how its content merges, how it is called.
 
-A new kind of block is one new entry here (and its look in the editor).
+A new kind of block is one new entry here and its look in the editor; `./red-thread client` carries the table there.
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import Enum
+from typing import Any
 
 from red_thread.core.page.values import (
     WIDEST,
@@ -35,29 +36,42 @@ class Content(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Kind:
-    """One kind of node.
+    """One kind of node, and all that the rules ask of it.
 
-    `holds`: the names it may hold. `needs_one`: it may not be empty. `refills`: one that a merge leaves empty gets an
-    empty paragraph; others that may not be empty go with what they held. `students`: the attributes that are the
-    student's; all others are the teacher's. `attributes`: all there may be beside the id, each with the rule for its
-    value. `family`: kinds of one family can take each other's place and keep what they hold.
+    `holds`: the names it may hold; `ANY_BLOCK` stands for every kind that `is_block`. `needs_one`: it may not be
+    empty. `refills`: one that a merge leaves empty gets an empty paragraph; others that may not be empty go with
+    what they held. `students`: the attributes that are the student's; all others are the teacher's. `attributes`:
+    all there may be beside the id, each with the rule for its value. `family`: kinds of one family can take each
+    other's place and keep what they hold. `noun`: one of it and several, for what is said of a change. `said`: for
+    an attribute that changes by hand, what is said when it is set and when it is gone. `words_in`: the attribute
+    whose text is words. `asks`: a place to answer. `stands_wordless`: it is something to see without any word in
+    it.
     """
 
     name: str
     content: Content
     holds: frozenset[str] = frozenset()
+    is_block: bool = False
     needs_one: bool = False
     refills: bool = False
     students: frozenset[str] = frozenset()
     attributes: Mapping[str, Rule] = field(default_factory=dict[str, Rule])
     family: str = ""
+    noun: tuple[str, str] = ("part", "parts")
+    said: Mapping[str, tuple[str, str]] = field(default_factory=dict[str, tuple[str, str]])
+    words_in: str = ""
+    asks: bool = False
+    stands_wordless: bool = False
 
 
-BLOCKS = frozenset(
-    "paragraph heading codeBlock bulletList orderedList taskList table blockquote callout space image "
-    "horizontalRule kept".split()
-)
-INLINE = frozenset({"text", "hardBreak", "gap"})
+# Kinds of which the rules say something of their own, or that a merge makes. All others are just entries below.
+DOC, PARAGRAPH, TEXT, HARD_BREAK, IMAGE = "doc", "paragraph", "text", "hardBreak", "image"
+SPACE, OPTION, GAP, KEPT = "space", "option", "gap", "kept"
+TABLE, TABLE_ROW, TABLE_CELL = "table", "tableRow", "tableCell"
+
+PAGE_ID = "doc"  # by which the page itself goes, where blocks go by their ids
+ANY_BLOCK = "block"
+INLINE = frozenset({TEXT, HARD_BREAK, GAP})
 SPACE_KINDS = frozenset({"lines", "number", "choice", "photo", "sketch"})
 KEPT_WHY = ("both-changed", "taken-out", "retyped", "title", "other-window")
 WRITING = ("everywhere", "spaces")
@@ -92,48 +106,94 @@ _PICTURE = {
 }
 
 
-def _holder(name: str, holds: frozenset[str] = BLOCKS, **more: object) -> Kind:
-    return Kind(name, Content.BLOCKS, holds, needs_one=name != "doc", **more)  # type: ignore[arg-type]
+def _holder(name: str, *holds: str, **more: Any) -> Kind:
+    return Kind(name, Content.BLOCKS, frozenset(holds or {ANY_BLOCK}), needs_one=name != DOC, **more)
 
 
-def _words(name: str, holds: frozenset[str] = INLINE, **more: object) -> Kind:
-    return Kind(name, Content.TEXT, holds, family="words", **more)  # type: ignore[arg-type]
+def _words(name: str, noun: str, holds: frozenset[str] = INLINE, **more: Any) -> Kind:
+    return Kind(name, Content.TEXT, holds, is_block=True, family="words", noun=(noun, f"{noun}s"), **more)
 
 
-def _list(name: str, item: str, **more: object) -> Kind:
-    return _holder(name, frozenset({item}), family="list", **more)
+def _list(name: str, item: str, **more: Any) -> Kind:
+    return _holder(name, item, is_block=True, family="list", noun=("list", "lists"), **more)
 
 
+_ENTRIES = (
+    _holder(DOC, attributes=_PAGE),
+    _holder("callout", is_block=True, family="frame", noun=("framed note", "framed notes")),
+    _holder("blockquote", is_block=True, family="frame", noun=("quotation", "quotations")),
+    _holder(KEPT, is_block=True, noun=("knot", "knots"), attributes={"from": is_text, "why": one_of(*KEPT_WHY)}),
+    _holder("listItem", family="item", noun=("list item", "list items")),
+    _holder(
+        "taskItem",
+        family="item",
+        noun=("task", "tasks"),
+        students=frozenset({"checked"}),
+        attributes={"checked": _flag},
+        said={"checked": ("a task is ticked", "a tick is gone")},
+    ),
+    _holder("tableHeader", refills=True, family="cell", attributes=_CELL),
+    _holder(TABLE_CELL, refills=True, family="cell", attributes=_CELL),
+    _holder(
+        OPTION,
+        refills=True,
+        noun=("choice", "choices"),
+        students=frozenset({"picked"}),
+        attributes={"picked": _flag},
+        said={"picked": ("a choice is picked", "a choice is not picked any more")},
+    ),
+    _holder(
+        SPACE,
+        ANY_BLOCK,
+        OPTION,
+        is_block=True,
+        refills=True,
+        asks=True,
+        stands_wordless=True,
+        noun=("place to answer", "places to answer"),
+        students=frozenset({"pins", "strokes"}),
+        attributes=_SPACE,
+        said={"strokes": ("a drawing changed", "a drawing is gone"), "pins": ("pins changed", "pins are gone")},
+    ),
+    _list("bulletList", "listItem"),
+    _list("orderedList", "listItem", attributes={"start": maybe(is_whole(-1_000_000, 1_000_000)), "type": _name}),
+    _list("taskList", "taskItem"),
+    _holder(TABLE, TABLE_ROW, is_block=True, noun=("table", "tables")),
+    _holder(TABLE_ROW, "tableHeader", TABLE_CELL, noun=("table row", "table rows")),
+    _words(PARAGRAPH, "paragraph"),
+    _words("heading", "heading", attributes={"level": is_whole(1, 6)}),
+    _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": _name}),
+    Kind(
+        IMAGE,
+        Content.NOTHING,
+        is_block=True,
+        stands_wordless=True,
+        words_in="alt",
+        noun=("picture", "pictures"),
+        attributes=_PICTURE,
+        said={"alt": ("a picture has another name", "a picture has no name any more")},
+    ),
+    Kind(
+        "horizontalRule", Content.NOTHING, is_block=True, stands_wordless=True, noun=("line across", "lines across")
+    ),
+    Kind(
+        GAP,
+        Content.NOTHING,
+        asks=True,
+        words_in="answer",
+        students=frozenset({"answer"}),
+        attributes={"answer": _text},
+    ),
+    Kind(HARD_BREAK, Content.NOTHING),
+    Kind(TEXT, Content.NOTHING),
+)
+
+BLOCKS = frozenset(kind.name for kind in _ENTRIES if kind.is_block)
 KINDS: Mapping[str, Kind] = {
-    kind.name: kind
-    for kind in (
-        _holder("doc", attributes=_PAGE),
-        _holder("callout", family="frame"),
-        _holder("blockquote", family="frame"),
-        _holder("kept", attributes={"from": is_text, "why": one_of(*KEPT_WHY)}),
-        _holder("listItem", family="item"),
-        _holder("taskItem", family="item", students=frozenset({"checked"}), attributes={"checked": _flag}),
-        _holder("tableHeader", refills=True, family="cell", attributes=_CELL),
-        _holder("tableCell", refills=True, family="cell", attributes=_CELL),
-        _holder("option", refills=True, students=frozenset({"picked"}), attributes={"picked": _flag}),
-        _holder(
-            "space", BLOCKS | {"option"}, refills=True, students=frozenset({"pins", "strokes"}), attributes=_SPACE
-        ),
-        _list("bulletList", "listItem"),
-        _list("orderedList", "listItem", attributes={"start": maybe(is_whole(-1_000_000, 1_000_000)), "type": _name}),
-        _list("taskList", "taskItem"),
-        _holder("table", frozenset({"tableRow"})),
-        _holder("tableRow", frozenset({"tableHeader", "tableCell"})),
-        _words("paragraph"),
-        _words("heading", attributes={"level": is_whole(1, 6)}),
-        _words("codeBlock", frozenset({"text"}), attributes={"language": _name}),
-        Kind("image", Content.NOTHING, attributes=_PICTURE),
-        Kind("horizontalRule", Content.NOTHING),
-        Kind("gap", Content.NOTHING, students=frozenset({"answer"}), attributes={"answer": _text}),
-        Kind("hardBreak", Content.NOTHING),
-        Kind("text", Content.NOTHING),
-    )
+    kind.name: replace(kind, holds=kind.holds - {ANY_BLOCK} | BLOCKS) if ANY_BLOCK in kind.holds else kind
+    for kind in _ENTRIES
 }
+PLACES = frozenset(kind.name for kind in _ENTRIES if kind.asks)
 
 
 def alike(one: str, other: str) -> bool:

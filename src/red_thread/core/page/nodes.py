@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from typing import Any, TypeAlias
 
-from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.kinds import DOC, HARD_BREAK, KINDS, PAGE_ID, PARAGRAPH, TEXT, Content
 
 Node: TypeAlias = dict[str, Any]
 NOTHING: Sequence[Node] = ()
@@ -20,7 +20,7 @@ def attributes_of(node: Node) -> dict[str, Any]:
 
 def id_of(node: Node) -> str:
     """The id of a checked block, `"doc"` for the page itself."""
-    return "doc" if node["type"] == "doc" else node["attrs"]["id"]
+    return PAGE_ID if node["type"] == DOC else node["attrs"]["id"]
 
 
 def with_content(node: Node, content: Sequence[Node]) -> Node:
@@ -50,13 +50,11 @@ def plain_text(node: Node) -> str:
     Blocks are set apart by a line break.
     """
     kind = node["type"]
-    if kind == "text":
+    if kind == TEXT:
         return node["text"]
-    if kind == "gap":
-        return attributes_of(node).get("answer") or ""
-    if kind == "image":
-        return attributes_of(node).get("alt") or ""
-    if kind == "hardBreak":
+    if words_in := KINDS[kind].words_in:
+        return attributes_of(node).get(words_in) or ""
+    if kind == HARD_BREAK:
         return "\n"
     glue = "" if is_text_block(node) else "\n"
     return glue.join(filter(None, map(plain_text, content_of(node))))
@@ -68,5 +66,5 @@ def title_of(page: Node) -> str:
 
 def paragraph(block_id: str, text: str = "") -> Node:
     """A plain paragraph."""
-    made: Node = {"type": "paragraph", "attrs": {"id": block_id}}
-    return with_content(made, [{"type": "text", "text": text}] if text else [])
+    made: Node = {"type": PARAGRAPH, "attrs": {"id": block_id}}
+    return with_content(made, [{"type": TEXT, "text": text}] if text else [])

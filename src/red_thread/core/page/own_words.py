@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator
 
+from red_thread.core.page.kinds import KINDS
 from red_thread.core.page.nodes import Node, is_text_block, plain_text, walk
 from red_thread.core.page.tokens import is_word, split_words, tokens_of
 
@@ -16,5 +17,5 @@ def _words(page: Node) -> Iterator[str]:
     for node in walk(page):
         if is_text_block(node):
             yield from (token.key for token in tokens_of(node) if token.is_word)
-        elif node["type"] in ("gap", "image"):
+        elif KINDS[node["type"]].words_in:
             yield from filter(is_word, split_words(plain_text(node)))

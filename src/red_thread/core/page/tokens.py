@@ -12,6 +12,7 @@ from typing import Any
 
 import regex
 
+from red_thread.core.page.kinds import GAP, TEXT
 from red_thread.core.page.nodes import Node, attributes_of, content_of
 
 _UNSPACED = r"[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}]"
@@ -55,7 +56,7 @@ class Token:
 
     @property
     def is_text(self) -> bool:
-        return self.node["type"] == "text"
+        return self.node["type"] == TEXT
 
     @property
     def is_word(self) -> bool:
@@ -78,11 +79,11 @@ def tokens_of(block: Node) -> list[Token]:
 
 
 def _is_text(node: Node) -> bool:
-    return node["type"] == "text"
+    return node["type"] == TEXT
 
 
 def _key_of(node: Node) -> str:
-    return f"\0gap {attributes_of(node).get('id', '')}" if node["type"] == "gap" else "\0break"
+    return f"\0gap {attributes_of(node).get('id', '')}" if node["type"] == GAP else "\0break"
 
 
 def _add_texts(tokens: list[Token], texts: list[Node]) -> None:
@@ -119,7 +120,7 @@ def _add_text(tokens: list[Token], text: Node) -> None:
             tokens.append(Token(word, text, (), (), bool(tokens) and not tokens[-1].behind))
 
 
-_SPACE: Node = {"type": "text", "text": " "}
+_SPACE: Node = {"type": TEXT, "text": " "}
 ONE_BLANK: Blank = (_SPACE,)
 
 
@@ -180,7 +181,7 @@ def _pieces(tokens: Iterable[Token]) -> Iterator[Token]:
 
 def _joins(token: Token) -> Sequence[Mark] | None:
     """Texts with the same marks join, other nodes never."""
-    return marks_of(token.node) if token.node["type"] == "text" else None
+    return marks_of(token.node) if token.node["type"] == TEXT else None
 
 
 def marks_of(node: Node) -> Sequence[Mark]:
@@ -199,4 +200,4 @@ def blank_text(behind: Blank) -> str:
 def _spoken(token: Token) -> str:
     if token.is_text:
         return token.key
-    return (attributes_of(token.node).get("answer") or "") if token.node["type"] == "gap" else "\n"
+    return (attributes_of(token.node).get("answer") or "") if token.node["type"] == GAP else "\n"
