@@ -8,6 +8,8 @@ A `+` behind a kind ticks or picks it, a `:kind` behind `space` gives its kind, 
 
 import re
 
+from red_thread.core.page.nodes import is_text_block
+
 KINDS = {
     "ul": "bulletList",
     "ol": "orderedList",
@@ -101,7 +103,7 @@ def show(node, in_kept=False):
     if node["type"] == "doc":
         return " | ".join(show(kid) for kid in kids)
     block_id = "" if in_kept else node["attrs"]["id"]
-    if node["type"] in ("paragraph", "heading", "codeBlock"):
+    if is_text_block(node):
         sign = "#" if node["type"] == "heading" else ""
         return f"{sign}{block_id}:{''.join(map(_shown, kids))}"
     if node["type"] == "image":

@@ -47,6 +47,8 @@ async def test_a_teacher_makes_writes_moves_and_undoes(person):
     await expect(body.locator("ul[data-type=taskList] li")).to_have_count(2)
     await expect(body.locator(".space-prompt textarea")).to_have_value("How long is it?")
     await expect(body.locator("table")).to_be_visible()
+    await expect(body.locator(".formula math")).to_have_count(1)
+    await expect(body.locator(".formula-source")).to_be_hidden()
 
     await teacher.get_by_role("button", name="New page").click()
     await teacher.get_by_label(re.compile("^Its name")).fill("The lamp")
@@ -95,6 +97,9 @@ async def write_a_page(page: Page) -> None:
         await tools.get_by_role("button", name="Put in").click()
         await page.get_by_role("menuitem", name=what, exact=True).click()
         await page.keyboard.press("Control+End")
+    await page.get_by_role("toolbar", name="Writing").get_by_role("button", name="Put in").click()
+    await page.get_by_role("menuitem", name="Formula", exact=True).click()
+    await page.keyboard.type("\\frac{h}{2}", delay=30)
     await page.locator(".space-prompt textarea").first.fill("How long is it?")
     await saved(page, address=MASTER_SAVE)
 

@@ -31,6 +31,7 @@ def read(text):
             "b5=space:choice[ b2=option[ b1:one ] | b4=option[ b3:two ] ]",
         ),
         ("Limpets eat {gap} here.", "b2:Limpets eat {b1=} here."),
+        ("$$\n\\frac{a}{b}\n$$\nof $5", "b1:\\frac{a}{b} | b2:of $5"),
         ("so **bold**", "b1:so _bold_"),
         (
             "| a | b |\n| - | - |\n| 1 |  |",

@@ -7,7 +7,8 @@ from typing import Any
 from red_thread.core.merge import merge_page, merge_windows
 from red_thread.core.page.check import check_page
 from red_thread.core.page.grid import grid_of
-from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
+from red_thread.core.page.kinds import KINDS
+from red_thread.core.page.nodes import attributes_of, content_of, is_text_block, plain_text, walk
 from red_thread.core.page.tokens import split_words
 
 
@@ -17,7 +18,7 @@ def words(page: dict[str, Any]) -> Counter[str]:
     for node in walk(page):
         attributes = attributes_of(node)
         said = attributes.get("answer") or attributes.get("alt") or attributes.get("title") or ""
-        if node["type"] in ("paragraph", "heading", "codeBlock"):  # a mark inside a word parts it not
+        if is_text_block(node):  # a mark inside a word parts it not
             said = "".join(child.get("text", "\n") for child in content_of(node))
         found.update(word for word in split_words(said) if word.strip())
     return found
@@ -36,9 +37,7 @@ def ragged_tables(page: dict[str, Any]) -> Iterator[str]:
 def leaves(page: dict[str, Any]) -> set[str]:
     """What is no wrapper: a new one arrives with what it holds, and stays away if that has gone (R2)."""
     return {
-        attributes_of(node)["id"]
-        for node in walk(page)
-        if node["type"] in ("paragraph", "heading", "codeBlock", "image", "horizontalRule", "space")
+        attributes_of(node)["id"] for node in walk(page) if is_text_block(node) or KINDS[node["type"]].stands_wordless
     }
 
 
@@ -46,7 +45,7 @@ def nothing_in_tables(page: dict[str, Any]) -> Iterator[str]:
     """Rows and cells without a word or a thing in them: they stay out of rows and columns that were taken out (R11)."""
     for table in (node for node in walk(page) if node["type"] == "table"):
         for node in walk(table):
-            things = any(below["type"] in ("image", "horizontalRule", "space") for below in walk(node))
+            things = any(KINDS[below["type"]].stands_wordless for below in walk(node))
             if not things and not plain_text(node).strip() and attributes_of(node).get("id"):
                 yield attributes_of(node)["id"]
 

@@ -6,12 +6,15 @@ from typing import Any
 
 from hypothesis import strategies as st
 
+from red_thread.core.page.kinds import KINDS, Content
+
 WORDS = st.sampled_from(
     "sea tide rock six ten weed low high water crab gull dune e\u0301t\u00e9 潮 汐 แมว مد 👩‍👩‍👧 don't".split()
 )
 TEXT = st.lists(WORDS, max_size=6).map(" ".join)
 MARK = st.sampled_from([{"type": "bold"}, {"type": "highlight"}, {"type": "link", "attrs": {"href": "/x"}}])
-LEAVES = ("paragraph", "paragraph", "paragraph", "heading", "codeBlock", "image", "horizontalRule")
+TEXTS = tuple(kind.name for kind in KINDS.values() if kind.content is Content.TEXT)
+LEAVES = ("paragraph", "paragraph", *TEXTS, "image", "horizontalRule")
 CONTAINERS = (
     "callout bulletList bulletList orderedList taskList taskList space space choice table table blockquote".split()
 )
@@ -144,7 +147,7 @@ def _all(node: dict[str, Any]) -> Iterator[dict[str, Any]]:
 
 
 def text_blocks(page: dict[str, Any]) -> list[dict[str, Any]]:
-    return [node for node in _all(page) if node["type"] in ("paragraph", "heading", "codeBlock")]
+    return [node for node in _all(page) if node["type"] in TEXTS]
 
 
 @st.composite

@@ -13,7 +13,8 @@ from red_thread.core.page.kinds import KINDS, Content
 
 Node = dict[str, Any]
 WORDS = "sea tide rock six ten weed low high water crab gull dune 2.5 13,99 8:40 été 潮 汐 แมว مد 👩‍👩‍👧 don't The It".split()
-TEXT = ("paragraph", "heading", "codeBlock")
+TEXT = tuple(kind.name for kind in KINDS.values() if kind.content is Content.TEXT)
+BARE = frozenset(name for name in TEXT if KINDS[name].holds == {"text"})
 LISTS = {"bulletList": "listItem", "orderedList": "listItem", "taskList": "taskItem"}
 
 
@@ -64,15 +65,13 @@ class Wild:
 
     def leaf(self, hand: str = "") -> Node:
         name = self.name(hand or "b")
-        kind = self.random.choice(["paragraph"] * 6 + ["heading", "codeBlock", "image", "horizontalRule"])
+        kind = self.random.choice(["paragraph"] * 5 + [*TEXT, "image", "horizontalRule"])
         if kind == "image":
             return {"type": kind, "attrs": {"id": name, "src": "/api/pictures/x", "alt": self.sentence(hand)}}
         if kind == "horizontalRule":
             return {"type": kind, "attrs": {"id": name}}
         level = {"level": 2} if kind == "heading" else {}
-        return filled(
-            {"type": kind, "attrs": {"id": name, **level}}, self.words(hand, "" if kind == "codeBlock" else name)
-        )
+        return filled({"type": kind, "attrs": {"id": name, **level}}, self.words(hand, "" if kind in BARE else name))
 
     def block(self, depth: int, hand: str = "") -> Node:
         if not depth or self.random.random() < 0.4:
@@ -308,7 +307,7 @@ def retypes(wild: Wild, page: Node, hand: str, by: "m" = "m") -> None:  # noqa: 
 def moves_gaps(wild: Wild, page: Node, hand: str) -> None:
     """A gap goes to another place, in its paragraph or in another."""
     found = [(block, node) for block in texts(page) for node in block.get("content", []) if node["type"] == "gap"]
-    goals = [block for block in texts(page) if block["type"] != "codeBlock"]
+    goals = [block for block in texts(page) if block["type"] not in BARE]
     if found:
         block, gap = wild.pick(found)
         block["content"] = [node for node in block["content"] if node is not gap]

@@ -4,7 +4,7 @@ import { Plugin } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { stretches } from '../ui/differing';
 import { wordsOf } from './words-of';
-import type { Against, PageNode } from './types';
+import type { Against } from './types';
 
 const ATOM = '\uFFFC';
 

@@ -44,7 +44,8 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 			words: 'Table',
 			run: () => editor.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run()
 		},
-		{ words: 'Picture', run: () => choosePicture(editor, surroundings) }
+		{ words: 'Picture', run: () => choosePicture(editor, surroundings) },
+		{ words: 'Formula', run: put({ type: 'formula', attrs: { id: newId() } }) }
 	];
 	if (surroundings.hand !== 'teacher') return common;
 	return [

@@ -17,6 +17,7 @@ import { BLOCK_KINDS } from './kinds';
 import { knots } from './knots';
 import { margin } from './margin';
 import { Callout } from './nodes/callout';
+import { Formula } from './nodes/formula';
 import { Gap } from './nodes/gap';
 import { Kept } from './nodes/kept';
 import { OptionNode } from './nodes/option';
@@ -62,6 +63,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		TableHeader,
 		TableCell,
 		Callout,
+		Formula,
 		Space.configure({ surroundings }),
 		OptionNode.configure({ surroundings }),
 		Gap.configure({ surroundings }),

@@ -21,6 +21,7 @@ import yaml
 from markdown_it import MarkdownIt
 from markdown_it.tree import SyntaxTreeNode
 from mdit_py_plugins.container import container_plugin
+from mdit_py_plugins.dollarmath import dollarmath_plugin
 
 from red_thread.core.page.check import NotAPage, check_page
 from red_thread.core.page.kinds import SPACE_KINDS
@@ -86,7 +87,7 @@ def _parser() -> MarkdownIt:
     parser = MarkdownIt("commonmark", {"html": False, "maxNesting": 200}).enable(["table", "strikethrough"])
     for name in ("space", "note"):
         container_plugin(parser, name)
-    return parser
+    return parser.use(dollarmath_plugin, allow_labels=False).disable("math_inline")
 
 
 class _Reader:
@@ -193,6 +194,10 @@ class _Reader:
         return [self._made("codeBlock", [{"type": "text", "text": text}] if text else [])]
 
     _code_block = _fence
+
+    def _math_block(self, node: SyntaxTreeNode) -> list[Node]:
+        text = node.content.strip()
+        return [self._made("formula", [{"type": "text", "text": text}] if text else [])]
 
     def _hr(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("horizontalRule", [])]

@@ -163,6 +163,7 @@ _ENTRIES = (
     _words(PARAGRAPH, "paragraph"),
     _words("heading", "heading", attributes={"level": is_whole(1, 6)}),
     _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": _name}),
+    _words("formula", "formula", frozenset({TEXT})),
     Kind(
         IMAGE,
         Content.NOTHING,
