@@ -59,7 +59,9 @@ class District:
     async def settle(self) -> None:
         """Statistics and visibility as a database that has run for a while has them."""
         async with self.database.engine.connect() as connection:
-            await (await connection.execution_options(isolation_level="AUTOCOMMIT")).execute(text("VACUUM ANALYZE"))
+            owner = await connection.execution_options(isolation_level="AUTOCOMMIT")
+            for statement in ("SET ROLE NONE", "VACUUM ANALYZE", "SET ROLE red_thread_school"):
+                await owner.execute(text(statement))
 
 
 @asynccontextmanager

@@ -179,7 +179,7 @@ async def _to_the_open_page(made: District) -> list[Figure]:
     """From the button to the event that a student's open page hears, beside a bare commit and NOTIFY."""
     jobs = Jobs(made.settings.database_url)
     queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer_push)
-    jobs.transactions = queued.begin
+    jobs.database = queued
     async with queued.begin() as unit:
         notebook = (await unit.pushes.audience([made.klass], [], made.master))[0]
     pages = await made.add_pages(41)

@@ -18,6 +18,7 @@ from launcher.place import IS_ROOT, give_up, say
 BINARIES = Path("/usr/lib/postgresql/15/bin")
 OWNER = "red_thread"  # of the cluster; used by the launcher alone
 ROLE = "red_thread_app"  # of the application: it owns its database and nothing else
+SCHOOL_ROLE = "red_thread_school"  # which the application takes on for its work: it sees one school at a time
 MAJOR = "15"
 _FAST = ["fsync=off", "full_page_writes=off", "synchronous_commit=off"]
 _ROOMY = ["shared_buffers=256MB", "work_mem=32MB", "max_connections=200", "max_wal_size=2GB", "jit=off"]
@@ -171,6 +172,9 @@ class Cluster:
         """The database and the role that owns it and nothing else; one of an earlier version is handed over to it."""
         if "1" not in self._sql(f"SELECT 1 FROM pg_roles WHERE rolname = '{ROLE}'"):
             self._sql(f"CREATE ROLE {ROLE} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE")
+        if "1" not in self._sql(f"SELECT 1 FROM pg_roles WHERE rolname = '{SCHOOL_ROLE}'"):
+            self._sql(f"CREATE ROLE {SCHOOL_ROLE} NOLOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE")
+        self._sql(f"GRANT {SCHOOL_ROLE} TO {ROLE}")
         self._sql(f"ALTER ROLE {ROLE} PASSWORD '{self.password}'")
         if "1" not in self._sql(f"SELECT 1 FROM pg_database WHERE datname = '{name}'"):
             self._sql(f'CREATE DATABASE "{name}" OWNER {ROLE}')

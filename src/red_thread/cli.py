@@ -18,6 +18,7 @@ import typer
 import uvicorn
 from procrastinate.exceptions import ConnectorException
 
+from red_thread.actions.people.begin_school import Beginning
 from red_thread.core.merge import merge_page
 from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
@@ -113,26 +114,32 @@ app.add_typer(school, name="school")
 
 
 @school.command("teacher")
-def school_teacher(name: str, email: str = "", course: str = "", administers: bool = False) -> None:
+def school_teacher(name: str, email: str = "", course: str = "", administers: bool = False, school: int = 1) -> None:
     """Makes a teacher; asks for the password. --course makes a course of theirs, too."""
-    _in_school(name=name, email=email, course=course, administers=administers)
+    _in_school(Beginning(name, email, _asked_password(), "", course), administers=administers, school=school)
 
 
 @school.command("begin")
 def school_begin(name: str, school_name: str, course: str, email: str = "") -> None:
     """Begins a school as the first start's page does: its first teacher, who looks after it, and a course."""
-    _in_school(name=name, email=email, course=course, administers=True, school=school_name)
+    _in_school(Beginning(name, email, _asked_password(), school_name, course), administers=True)
+
+
+@school.command("another")
+def school_another(name: str, school_name: str, course: str, email: str = "") -> None:
+    """Begins one more school beside those there are, with an address of its own; none sees anything of another."""
+    _in_school(Beginning(name, email, _asked_password(), school_name, course), administers=True, another=True)
 
 
 @school.command("password")
-def school_password(who: str) -> None:
+def school_password(who: str, school: int = 1) -> None:
     """Sets a new password for somebody, by e-mail address or sign-in name, and ends their sessions."""
-    _told(asyncio.run(reset_password(load_settings(), who, _asked_password())))
+    _told(asyncio.run(reset_password(load_settings(), who, _asked_password(), school)))
 
 
-def _in_school(**facts: Any) -> None:
+def _in_school(who: Beginning, **facts: Any) -> None:
     migrate()
-    _told(asyncio.run(add_teacher_from_shell(load_settings(), password=_asked_password(), **facts)))
+    _told(asyncio.run(add_teacher_from_shell(load_settings(), who, **facts)))
 
 
 def _asked_password() -> str:

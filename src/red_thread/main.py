@@ -9,5 +9,5 @@ def make_database(settings: Settings) -> tuple[Database, Jobs]:
     """A database whose transactions can enqueue jobs, and the queue that runs them on it."""
     jobs = Jobs(settings.database_url)
     database = Database(settings.sqlalchemy_url, settings.pool_size, jobs.defer_push)
-    jobs.transactions = database.begin
+    jobs.database = database
     return database, jobs

@@ -6,36 +6,39 @@ from red_thread.actions.people.passwords import hash_password
 from red_thread.actions.people.sign_in import names_of
 from red_thread.actions.refusals import Refused
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import FIRST_SCHOOL, Database
 
 
 async def add_teacher_from_shell(
-    settings: Settings, *, name: str, email: str, password: str, course: str, administers: bool, school: str = ""
+    settings: Settings, who: Beginning, *, administers: bool, school: int = FIRST_SCHOOL, another: bool = False
 ) -> str:
-    """Makes a teacher; says what they sign in with, or why it could not be done."""
+    """Makes a teacher, in `another` school if asked to; says what they sign in with, or why it could not be."""
     database = Database(settings.sqlalchemy_url, pool_size=2)
     try:
-        async with database.begin() as unit:
-            teacher_id = await make_teacher(unit, Beginning(name, email, password, school, course), administers)
-            if school:
-                await unit.people.remember("school", school)
+        async with database.begin(school=school) as unit:
+            if another:
+                school = await unit.people.begin_another_school(who.school)
+            teacher_id = await make_teacher(unit, who, administers)
+            if who.school and not another:
+                await unit.people.name_school(who.school)
                 await unit.people.remember("first code", None)
-            if course:
-                await add_course(unit, Actor(teacher_id, "teacher"), course)
+            if who.course:
+                await add_course(unit, Actor(teacher_id, "teacher"), who.course)
             person = await unit.people.person(teacher_id)
             assert person is not None
-            return f"{person.name} signs in as {person.email or person.sign_in_name}."
+            where = "" if school == FIRST_SCHOOL else f" at {settings.public_url}/?school={school}"
+            return f"{person.name} signs in as {person.email or person.sign_in_name}{where}."
     except Refused as refused:
         raise SystemExit(f"{refused} {refused.hint}") from refused
     finally:
         await database.close()
 
 
-async def reset_password(settings: Settings, who: str, password: str) -> str:
+async def reset_password(settings: Settings, who: str, password: str, school: int = FIRST_SCHOOL) -> str:
     """Sets somebody's password and ends their sessions; says whose."""
     database = Database(settings.sqlalchemy_url, pool_size=2)
     try:
-        async with database.begin() as unit:
+        async with database.begin(school=school) as unit:
             person = await unit.people.by_email(who)
             if person is None:
                 raise SystemExit(f"Nobody signs in as {who}.")

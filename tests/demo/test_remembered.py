@@ -1,8 +1,11 @@
 """Whether data are the demo is decided once and remembered; and what the shell does to a school."""
 
+import contextlib
+from dataclasses import replace
+
 import pytest
 
-from red_thread.actions.people.begin_school import may_begin
+from red_thread.actions.people.begin_school import Beginning, may_begin
 from red_thread.actions.people.passwords import hash_password
 from red_thread.actions.people.sign_in import sign_in, who_is
 from red_thread.actions.refusals import NotSignedIn, SignInFailed
@@ -44,14 +47,26 @@ async def test_data_that_held_the_demo_and_are_started_without_it_let_none_of_th
 
 
 async def test_the_shell_makes_teachers_and_resets_passwords(settings, database):
-    who = {"name": "Tess Tan", "email": "", "password": "three long words", "course": "Shores", "administers": True}
-    assert await add_teacher_from_shell(settings, **who, school="Saltmarsh") == "Tess Tan signs in as tess.tan."
+    who = Beginning("Tess Tan", "", "three long words", "Saltmarsh", "Shores")
+    assert await add_teacher_from_shell(settings, who, administers=True) == "Tess Tan signs in as tess.tan."
     assert "new password" in await reset_password(settings, "tess.tan", "four other words")
     async with database.begin() as unit:
         session = await sign_in(unit, "tess.tan", "four other words")
         assert len(await unit.masters.of_teacher(session.person.id)) == 1
-    for wrong in ({**who, "password": "password1"}, {**who, "name": " "}):
+    for wrong in (replace(who, password="password1"), replace(who, name=" ")):
         with pytest.raises(SystemExit):
-            await add_teacher_from_shell(settings, **wrong)
+            await add_teacher_from_shell(settings, wrong, administers=True)
     with pytest.raises(SystemExit):
         await reset_password(settings, "nobody", "four other words")
+
+
+async def test_the_shell_begins_another_school(settings, database):
+    who = Beginning("Tess Tan", "", "three long words", "Harbour School", "Ropes")
+    for wrong in (replace(who, password="password1"), who):
+        with contextlib.suppress(SystemExit):
+            told = await add_teacher_from_shell(settings, wrong, administers=True, another=True)
+    assert told == f"Tess Tan signs in as tess.tan at {settings.public_url}/?school=3."
+    assert "new password" in await reset_password(settings, "tess.tan", "four other words", school=3)
+    with pytest.raises(SystemExit):
+        await reset_password(settings, "tess.tan", "four other words")
+    assert await database.schools() == [1, 3]

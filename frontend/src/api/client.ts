@@ -20,10 +20,27 @@ export function setProof(value: string) {
 	proof = value;
 }
 
+/**
+ * The school whose address was opened, where an installation has several: it tells the sign-in page where to look.
+ * Once somebody is signed in their session knows.
+ */
+function schoolOfAddress(): string {
+	const PLACE = 'red-thread-school';
+	try {
+		const named = new URLSearchParams(location.search).get('school');
+		if (named) localStorage.setItem(PLACE, named);
+		return named ?? localStorage.getItem(PLACE) ?? '';
+	} catch {
+		return '';
+	}
+}
+const school = schoolOfAddress();
+
 export const api = createClient<paths>({ baseUrl: '/' });
 
 api.use({
 	onRequest({ request }) {
+		if (school) request.headers.set('X-Red-Thread-School', school);
 		if (request.method !== 'GET') request.headers.set('X-Red-Thread-Proof', proof);
 		return request;
 	}

@@ -68,6 +68,46 @@ export interface paths {
         patch: operations["patch_class"];
         trace?: never;
     };
+    "/api/classes/{class_id}/catch-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Catch Up
+         * @description Gives every student of a class what they lack of what it was given, by pushes like any other.
+         */
+        post: operations["post_catch_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{class_id}/catching-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Catching Up
+         * @description Whether who comes into the class gets at once what it was given.
+         */
+        put: operations["put_catching_up"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/codes": {
         parameters: {
             query?: never;
@@ -1274,6 +1314,23 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** CatchingUp */
+        CatchingUp: {
+            /** On */
+            on: boolean;
+        };
+        /**
+         * CaughtUpOut
+         * @description `pages`: the most that any of the students lacks.
+         */
+        CaughtUpOut: {
+            /** Pages */
+            pages: number;
+            /** Push Ids */
+            push_ids: number[];
+            /** Students */
+            students: number;
+        };
         /** CellOut */
         CellOut: {
             /** Copy Id */
@@ -1316,10 +1373,16 @@ export interface components {
             /** Students */
             students: number;
         };
-        /** ClassViewOut */
+        /**
+         * ClassViewOut
+         * @description `lacking`: how many of the students lack how many pages that the class was given.
+         */
         ClassViewOut: {
+            /** Catches Up */
+            catches_up: boolean;
             /** Id */
             id: number;
+            lacking: components["schemas"]["CaughtUpOut"];
             /** Name */
             name: string;
             /** Students */
@@ -1836,7 +1899,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "push" | "pull-back";
+            kind: "push" | "pull-back" | "catch-up";
             /**
              * Made At
              * Format: date-time
@@ -1927,6 +1990,7 @@ export interface components {
          * @description What was taken in; `id`: by which it can be undone.
          */
         RosterReportOut: {
+            caught_up: components["schemas"]["CaughtUpOut"];
             /** Id */
             id: number;
             /** Lines */
@@ -2342,6 +2406,74 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Name"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_catch_up: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaughtUpOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_catching_up: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatchingUp"];
             };
         };
         responses: {

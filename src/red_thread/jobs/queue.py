@@ -13,8 +13,9 @@ from sqlalchemy.exc import DBAPIError
 
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.notebook.thin_histories import thin_histories
-from red_thread.actions.push.run_push import Transactions, run_push
+from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
+from red_thread.store.database import FIRST_SCHOOL, Database, OneSchool
 
 log = structlog.get_logger()
 _MINE = "SELECT id FROM procrastinate_jobs WHERE status = 'doing' AND worker_id = %(worker)s"
@@ -26,7 +27,7 @@ class Jobs:
 
     def __init__(self, conninfo: str) -> None:
         self.app = App(connector=PsycopgConnector(conninfo=conninfo, min_size=1, max_size=4))
-        self.transactions: Transactions | None = None
+        self.database: Database | None = None
         self._worker: Worker | None = None
         self._running: set[int | None] = set()
         self._idle: set[int] = set()
@@ -38,20 +39,27 @@ class Jobs:
         every_night = self.app.periodic(cron="17 3 * * *")
         every_night(self.app.task(name="thin_histories", queueing_lock="thinning")(self._thin))
 
-    async def defer_push(self, connection: Any, push_id: int, master_id: int) -> None:
+    async def defer_push(self, connection: Any, school: int, push_id: int, master_id: int) -> None:
         """Enqueues on a psycopg connection: the job is there if, and only if, its transaction is committed.
 
         The lock is of the master alone: the pushes of one course never wait for those of another.
         """
         lock = f"master:{master_id}"
-        await self._push.configure(connection=connection, lock=lock).defer_async(push_id=push_id)
+        await self._push.configure(connection=connection, lock=lock).defer_async(push_id=push_id, school=school)
 
-    async def _run_push(self, context: JobContext, push_id: int) -> None:
-        if self.transactions is None:
+    def _of(self, school: int) -> OneSchool:
+        if self.database is None:
             raise RuntimeError("the queue has no database to work on")
+        return self.database.of(school)
+
+    async def _schools(self) -> list[OneSchool]:
+        return [self._of(school) for school in await self.database.schools()] if self.database else []
+
+    async def _run_push(self, context: JobContext, push_id: int, school: int = FIRST_SCHOOL) -> None:
+        """Jobs of before there were schools name none."""
         self._running.add(context.job.id)
         try:
-            await run_push(self.transactions, HOUSE, push_id)
+            await run_push(self._of(school).begin, HOUSE, push_id)
         finally:
             self._running.discard(context.job.id)
         log.info("push done", push=push_id)
@@ -74,9 +82,8 @@ class Jobs:
         looking_after.cancel()
 
     async def _thin(self, timestamp: int) -> None:
-        if self.transactions is None:
-            raise RuntimeError("the queue has no database to work on")
-        log.info("histories thinned out", pages=await thin_histories(self.transactions, HOUSE))
+        pages = [await thin_histories(school.begin, HOUSE) for school in await self._schools()]
+        log.info("histories thinned out", pages=sum(pages))
 
     async def look_after_pushes(self) -> None:
         """Every few seconds, as long as the worker lives: what is unfinished and has no living job is taken up."""
@@ -89,16 +96,15 @@ class Jobs:
 
     async def take_up_unfinished(self) -> None:
         """Jobs whose worker ended in the middle go back into the queue; pushes without a job get one."""
-        if self.transactions is None:
-            raise RuntimeError("the queue has no database to work on")
         stalled = list(await self.app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_AFTER))
         lost = [*(job.id for job in stalled if job.id is not None), *await self._forgotten()]
         for job_id in lost:
             await self.app.job_manager.retry_job_by_id_async(job_id, retry_at=datetime.now(UTC))
-        async with self.transactions() as unit:
-            taken, failed = await take_up_pushes(unit, HOUSE)
-        if lost or taken or failed:
-            log.warning("pushes taken up", jobs=len(lost), pushes=taken, failed=failed)
+        for school in await self._schools():
+            async with school.begin() as unit:
+                taken, failed = await take_up_pushes(unit, HOUSE)
+            if lost or taken or failed:
+                log.warning("pushes taken up", jobs=len(lost), pushes=taken, failed=failed, school=school.school)
 
     async def _forgotten(self) -> list[int]:
         """Jobs that are this living worker's, and that it does not run: found so twice, some seconds apart.

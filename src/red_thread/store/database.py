@@ -1,7 +1,8 @@
 """The database and its transactions."""
 
 from collections.abc import AsyncIterator, Awaitable, Callable
-from contextlib import asynccontextmanager
+from contextlib import AbstractAsyncContextManager, asynccontextmanager
+from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
@@ -20,13 +21,16 @@ from red_thread.store.push.pull_backs import PullBackStore
 from red_thread.store.push.pushes import PushStore
 from red_thread.store.reach.boards import BoardStore
 
-# One plan for an audience of one and of ten thousand is ten times too slow for one of them.
-_PLAN_EACH_TIME = "-c plan_cache_mode=force_custom_plan"
+FIRST_SCHOOL = 1
+# One plan for an audience of one and of ten thousand is ten times too slow for one of them. Row security lets this
+# role see the rows of one school, which is the first unless a transaction says otherwise.
+_OPTIONS = f"-c plan_cache_mode=force_custom_plan -c role=red_thread_school -c red_thread.school={FIRST_SCHOOL}"
+_SCHOOL = text("SELECT set_config('red_thread.school', :school, true)")
 _FORGET_FAILED = text("""
     DELETE FROM procrastinate_jobs
     WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
 """)
-Defer = Callable[[Any, int, int], Awaitable[None]]
+Defer = Callable[[Any, int, int, int], Awaitable[None]]
 
 
 class NotStorable(Exception):
@@ -36,13 +40,13 @@ class NotStorable(Exception):
 class JobQueue:
     """Enqueues on the transaction's own connection: no job without its rows, no rows without their job."""
 
-    def __init__(self, connection: AsyncConnection, defer: Defer | None) -> None:
-        self.connection, self.defer = connection, defer
+    def __init__(self, connection: AsyncConnection, school: int, defer: Defer | None) -> None:
+        self.connection, self.school, self.defer = connection, school, defer
 
     async def run_push(self, push_id: int, master_id: int) -> None:
         if self.defer is not None:
             raw = await self.connection.get_raw_connection()
-            await self.defer(raw.driver_connection, push_id, master_id)
+            await self.defer(raw.driver_connection, self.school, push_id, master_id)
 
     async def forget_failed(self, push_id: int) -> None:
         """Takes out the jobs of a push that gave up, so that it counts its tries anew."""
@@ -50,10 +54,10 @@ class JobQueue:
 
 
 class StoreUnit:
-    """One transaction, and all that can be asked in it."""
+    """One transaction in one school, and all that can be asked in it."""
 
-    def __init__(self, connection: AsyncConnection, now: datetime, defer: Defer | None) -> None:
-        self.connection, self.now = connection, now
+    def __init__(self, connection: AsyncConnection, now: datetime, school: int, defer: Defer | None) -> None:
+        self.connection, self.now, self.school = connection, now, school
         self.people = PeopleStore(connection, now)
         self.masters = MasterStore(connection, now)
         self.classes = ClassStore(connection, now)
@@ -64,7 +68,7 @@ class StoreUnit:
         self.boards = BoardStore(connection)
         self.pictures = PictureStore(connection)
         self.news = Notifier(connection)
-        self.queue = JobQueue(connection, defer)
+        self.queue = JobQueue(connection, school, defer)
 
 
 class Database:
@@ -75,7 +79,7 @@ class Database:
             url,
             pool_size=pool_size,
             max_overflow=pool_size,
-            connect_args={"options": _PLAN_EACH_TIME},
+            connect_args={"options": _OPTIONS},
             # A connection that died with its database is not handed out; an error names no values of anybody's.
             pool_pre_ping=True,
             hide_parameters=True,
@@ -83,13 +87,23 @@ class Database:
         self.defer = defer
 
     @asynccontextmanager
-    async def begin(self, now: datetime | None = None) -> AsyncIterator[StoreUnit]:
-        """A transaction, committed at the end and undone by any exception. Raises NotStorable."""
+    async def begin(self, now: datetime | None = None, school: int = FIRST_SCHOOL) -> AsyncIterator[StoreUnit]:
+        """A transaction in a school, committed at the end and undone by any exception. Raises NotStorable."""
         try:
             async with self.engine.begin() as connection:
-                yield StoreUnit(connection, now or datetime.now(UTC), self.defer)
+                if school != FIRST_SCHOOL:
+                    await connection.execute(_SCHOOL, {"school": str(school)})
+                yield StoreUnit(connection, now or datetime.now(UTC), school, self.defer)
         except DataError as error:
             raise NotStorable from error
+
+    def of(self, school: int) -> "OneSchool":
+        return OneSchool(self, school)
+
+    async def schools(self) -> list[int]:
+        """The ids of all schools."""
+        async with self.engine.connect() as connection:
+            return list(await connection.scalars(text("SELECT id FROM school ORDER BY id")))
 
     async def is_up(self) -> bool:
         try:
@@ -106,3 +120,15 @@ class Database:
 
     async def close(self) -> None:
         await self.engine.dispose()
+
+
+@dataclass(frozen=True, slots=True)
+class OneSchool:
+    """A database whose transactions are all in one school."""
+
+    database: Database
+    school: int
+
+    def begin(self, now: datetime | None = None) -> AbstractAsyncContextManager[StoreUnit]:
+        """A transaction of this school: see `Database.begin`."""
+        return self.database.begin(now, self.school)

@@ -1,4 +1,8 @@
-"""The tables. What hangs on what, and why some references have no constraint: docs/editions-and-copies.md."""
+"""The tables. What hangs on what, and why some references have no constraint: docs/editions-and-copies.md.
+
+Every table but two belongs to a school, whose id comes first in its key; references go along it. Row security lets a
+transaction see the rows of its own school alone: docs/schools.md.
+"""
 
 from datetime import datetime
 from typing import Any
@@ -6,7 +10,7 @@ from typing import Any
 from sqlalchemy import (
     BigInteger,
     DateTime,
-    ForeignKey,
+    ForeignKeyConstraint,
     Identity,
     Index,
     Integer,
@@ -17,17 +21,33 @@ from sqlalchemy import (
     func,
     text,
 )
+from sqlalchemy import Table as SchemaTable
 from sqlalchemy.dialects.postgresql import ARRAY, JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 Moment = DateTime(timezone=True)
 OrderKey = Text(collation="C")
+OWN_SCHOOL = "coalesce(nullif(current_setting('red_thread.school', true), '')::integer, 1)"
 
 
 class Table(DeclarativeBase):
     """What all tables share."""
 
     type_annotation_map = {int: BigInteger, str: Text, datetime: Moment, bytes: LargeBinary}  # noqa: RUF012
+
+
+class OfSchool(Table):
+    """What all tables of a school's data share; a row that does not say which is of the transaction's."""
+
+    __abstract__ = True
+    school_id: Mapped[int] = mapped_column(
+        Integer,
+        primary_key=True,
+        autoincrement=False,
+        server_default=text(OWN_SCHOOL),
+        sort_order=-1,
+        info={"to": "school"},
+    )
 
 
 def _id() -> Mapped[int]:
@@ -39,7 +59,8 @@ def _made_at() -> Mapped[datetime]:
 
 
 def _to(target: str, *, key: bool = False, index: bool = False) -> Mapped[Any]:
-    return mapped_column(BigInteger, ForeignKey(target, ondelete="RESTRICT"), primary_key=key, index=index)
+    """A reference to a row of another table of the same school; the constraints are added at the end."""
+    return mapped_column(BigInteger, primary_key=key, autoincrement=False, index=index, info={"to": target})
 
 
 class Setting(Table):
@@ -50,79 +71,93 @@ class Setting(Table):
     value: Mapped[str]
 
 
-class Person(Table):
+class School(Table):
+    """One school of the installation. The first is there from the beginning and costs nobody a thought."""
+
+    __tablename__ = "school"
+    id: Mapped[int] = mapped_column(Integer, Identity(), primary_key=True)
+    name: Mapped[str]
+    made_at: Mapped[datetime] = _made_at()
+
+
+class Person(OfSchool):
     __tablename__ = "person"
     id: Mapped[int] = _id()
     name: Mapped[str]
     kind: Mapped[str]
-    email: Mapped[str | None] = mapped_column(unique=True)
-    outside_id: Mapped[str | None] = mapped_column(unique=True)
+    email: Mapped[str | None]
+    outside_id: Mapped[str | None]
     password_hash: Mapped[str | None]
     made_at: Mapped[datetime] = _made_at()
-    sign_in_name: Mapped[str | None] = mapped_column(unique=True)
+    sign_in_name: Mapped[str | None]
     administers: Mapped[bool] = mapped_column(server_default=text("false"))
+    __table_args__ = (
+        UniqueConstraint("school_id", "email"),
+        UniqueConstraint("school_id", "outside_id"),
+        UniqueConstraint("school_id", "sign_in_name"),
+    )
 
 
-class SignInSession(Table):
+class SignInSession(OfSchool):
     __tablename__ = "sign_in_session"
     token_hash: Mapped[bytes] = mapped_column(primary_key=True)
-    person_id: Mapped[int] = _to("person.id", index=True)
+    person_id: Mapped[int] = _to("person", index=True)
     proof: Mapped[str]
     made_at: Mapped[datetime] = _made_at()
     ends_at: Mapped[datetime]
     browser: Mapped[str] = mapped_column(server_default="")
 
 
-class SignInCode(Table):
+class SignInCode(OfSchool):
     __tablename__ = "sign_in_code"
     code_hash: Mapped[bytes] = mapped_column(primary_key=True)
-    person_id: Mapped[int] = _to("person.id", index=True)
+    person_id: Mapped[int] = _to("person", index=True)
     made_by: Mapped[int]
     ends_at: Mapped[datetime]
     used_at: Mapped[datetime | None]
     made_at: Mapped[datetime] = _made_at()
 
 
-class Master(Table):
+class Master(OfSchool):
     __tablename__ = "master"
     id: Mapped[int] = _id()
     name: Mapped[str]
     made_at: Mapped[datetime] = _made_at()
 
 
-class MasterTeacher(Table):
+class MasterTeacher(OfSchool):
     __tablename__ = "master_teacher"
-    master_id: Mapped[int] = _to("master.id", key=True)
-    person_id: Mapped[int] = _to("person.id", key=True, index=True)
+    master_id: Mapped[int] = _to("master", key=True)
+    person_id: Mapped[int] = _to("person", key=True, index=True)
 
 
-class Divider(Table):
+class Divider(OfSchool):
     __tablename__ = "divider"
     id: Mapped[int] = _id()
-    master_id: Mapped[int] = _to("master.id", index=True)
-    parent_id: Mapped[int | None] = mapped_column(ForeignKey("divider.id"))
+    master_id: Mapped[int] = _to("master", index=True)
+    parent_id: Mapped[int | None] = mapped_column(info={"to": "divider"})
     name: Mapped[str]
     order_key: Mapped[str] = mapped_column(OrderKey)
     removed_at: Mapped[datetime | None]
 
 
-class Section(Table):
+class Section(OfSchool):
     __tablename__ = "section"
     id: Mapped[int] = _id()
-    master_id: Mapped[int] = _to("master.id", index=True)
-    divider_id: Mapped[int | None] = mapped_column(ForeignKey("divider.id"))
+    master_id: Mapped[int] = _to("master", index=True)
+    divider_id: Mapped[int | None] = mapped_column(info={"to": "divider"})
     name: Mapped[str]
     order_key: Mapped[str] = mapped_column(OrderKey)
     removed_at: Mapped[datetime | None]
 
 
-class Page(Table):
+class Page(OfSchool):
     """A master page as the teacher has it now; what was given out are its editions."""
 
     __tablename__ = "page"
     id: Mapped[int] = _id()
-    section_id: Mapped[int] = _to("section.id", index=True)
-    parent_id: Mapped[int | None] = mapped_column(ForeignKey("page.id"))
+    section_id: Mapped[int] = _to("section", index=True)
+    parent_id: Mapped[int | None] = mapped_column(info={"to": "page"})
     order_key: Mapped[str] = mapped_column(OrderKey)
     title: Mapped[str]
     document: Mapped[str]
@@ -132,11 +167,11 @@ class Page(Table):
     removed_at: Mapped[datetime | None]
 
 
-class PageState(Table):
+class PageState(OfSchool):
     """Saves of a master page: the last, with which late windows are merged, and of each older burst the last."""
 
     __tablename__ = "page_state"
-    page_id: Mapped[int] = _to("page.id", key=True)
+    page_id: Mapped[int] = _to("page", key=True)
     revision: Mapped[int] = mapped_column(Integer, primary_key=True)
     document: Mapped[str]
     made_at: Mapped[datetime] = _made_at()
@@ -145,7 +180,7 @@ class PageState(Table):
     window_save: Mapped[int | None]
 
 
-class Content(Table):
+class Content(OfSchool):
     """What editions hold, by fingerprint: the same content is stored once."""
 
     __tablename__ = "content"
@@ -153,81 +188,82 @@ class Content(Table):
     document: Mapped[str]
 
 
-class Edition(Table):
+class Edition(OfSchool):
     __tablename__ = "edition"
-    __table_args__ = (UniqueConstraint("page_id", "number"),)
+    __table_args__ = (UniqueConstraint("school_id", "page_id", "number"),)
     id: Mapped[int] = _id()
-    page_id: Mapped[int] = _to("page.id")
+    page_id: Mapped[int] = _to("page")
     number: Mapped[int] = mapped_column(Integer)
     title: Mapped[str]
-    fingerprint: Mapped[bytes] = mapped_column(ForeignKey("content.fingerprint"))
+    fingerprint: Mapped[bytes] = mapped_column(info={"to": "content"})
     answerable: Mapped[int] = mapped_column(SmallInteger)
     made_at: Mapped[datetime] = _made_at()
     made_by: Mapped[int]
 
 
-class Class(Table):
+class Class(OfSchool):
     __tablename__ = "class"
     id: Mapped[int] = _id()
-    master_id: Mapped[int] = _to("master.id", index=True)
+    master_id: Mapped[int] = _to("master", index=True)
     name: Mapped[str]
     outside_id: Mapped[str | None]
     made_at: Mapped[datetime] = _made_at()
-    __table_args__ = (UniqueConstraint("master_id", "name"),)
+    catches_up: Mapped[bool] = mapped_column(server_default=text("true"))
+    __table_args__ = (UniqueConstraint("school_id", "master_id", "name"),)
 
 
-class Enrolment(Table):
+class Enrolment(OfSchool):
     __tablename__ = "enrolment"
-    class_id: Mapped[int] = _to("class.id", key=True)
-    person_id: Mapped[int] = _to("person.id", key=True, index=True)
+    class_id: Mapped[int] = _to("class", key=True)
+    person_id: Mapped[int] = _to("person", key=True, index=True)
     joined_at: Mapped[datetime] = _made_at()
     left_at: Mapped[datetime | None]
 
 
-class EnrolmentRequest(Table):
+class EnrolmentRequest(OfSchool):
     """A teacher asks for a student whom others teach; one of those confirms."""
 
     __tablename__ = "enrolment_request"
-    class_id: Mapped[int] = _to("class.id", key=True)
-    person_id: Mapped[int] = _to("person.id", key=True, index=True)
+    class_id: Mapped[int] = _to("class", key=True)
+    person_id: Mapped[int] = _to("person", key=True, index=True)
     asked_by: Mapped[int]
     asked_at: Mapped[datetime]
 
 
-class RosterTaking(Table):
+class RosterTaking(OfSchool):
     """A roster that was taken in, with what it changed, so that it can be undone."""
 
     __tablename__ = "roster_taking"
     id: Mapped[int] = _id()
-    master_id: Mapped[int] = _to("master.id", index=True)
+    master_id: Mapped[int] = _to("master", index=True)
     made_by: Mapped[int]
     made_at: Mapped[datetime]
     undone_at: Mapped[datetime | None]
     lines: Mapped[str]
 
 
-class Notebook(Table):
+class Notebook(OfSchool):
     __tablename__ = "notebook"
     id: Mapped[int] = _id()
-    class_id: Mapped[int] = _to("class.id")
-    person_id: Mapped[int] = _to("person.id", index=True)
+    class_id: Mapped[int] = _to("class")
+    person_id: Mapped[int] = _to("person", index=True)
     made_at: Mapped[datetime] = _made_at()
-    __table_args__ = (UniqueConstraint("class_id", "person_id"),)
+    __table_args__ = (UniqueConstraint("school_id", "class_id", "person_id"),)
 
 
-class NotebookSection(Table):
+class NotebookSection(OfSchool):
     """A section of one notebook. `section_id` ties it to the master's; the name is as it was given."""
 
     __tablename__ = "notebook_section"
     id: Mapped[int] = _id()
-    notebook_id: Mapped[int] = _to("notebook.id")
+    notebook_id: Mapped[int] = _to("notebook")
     section_id: Mapped[int | None]
     name: Mapped[str]
     order_key: Mapped[str] = mapped_column(OrderKey)
-    __table_args__ = (UniqueConstraint("notebook_id", "section_id"),)
+    __table_args__ = (UniqueConstraint("school_id", "notebook_id", "section_id"),)
 
 
-class Copy(Table):
+class Copy(OfSchool):
     """A page in a notebook. Untouched (`revision` 0) it is just this row, which points at an edition.
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
@@ -237,7 +273,7 @@ class Copy(Table):
 
     __tablename__ = "copy"
     id: Mapped[int] = _id()
-    notebook_id: Mapped[int] = _to("notebook.id")
+    notebook_id: Mapped[int] = _to("notebook")
     notebook_section_id: Mapped[int]
     page_id: Mapped[int]
     edition_id: Mapped[int]
@@ -254,26 +290,26 @@ class Copy(Table):
     knots: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
     order_key: Mapped[str] = mapped_column(OrderKey)
     __table_args__ = (
-        UniqueConstraint("notebook_id", "page_id", "ordinal"),
+        UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
         Index("ix_copy_notebook_section_id", "notebook_section_id", postgresql_include=["page_id", "order_key"]),
         {"postgresql_with": {"fillfactor": "45"}},
     )
 
 
-class Writing(Table):
+class Writing(OfSchool):
     """The page of a copy that its student has written on. `thin_at`: when its history may be thinned out next."""
 
     __tablename__ = "writing"
-    copy_id: Mapped[int] = _to("copy.id", key=True)
+    copy_id: Mapped[int] = _to("copy", key=True)
     document: Mapped[str]
     thin_at: Mapped[datetime | None]
 
 
-class WritingState(Table):
+class WritingState(OfSchool):
     """One state in the history of a written-on copy: whole now and then, else what it changed."""
 
     __tablename__ = "writing_state"
-    copy_id: Mapped[int] = _to("copy.id", key=True)
+    copy_id: Mapped[int] = _to("copy", key=True)
     revision: Mapped[int] = mapped_column(Integer, primary_key=True)
     made_at: Mapped[datetime]
     made_by: Mapped[int]
@@ -286,12 +322,12 @@ class WritingState(Table):
     window_save: Mapped[int | None]
 
 
-class Push(Table):
+class Push(OfSchool):
     """A push or a pull-back, as `kind` says; what was asked for stands in `PushPage` and `PushWhom`."""
 
     __tablename__ = "push"
     id: Mapped[int] = _id()
-    master_id: Mapped[int] = _to("master.id", index=True)
+    master_id: Mapped[int] = _to("master", index=True)
     made_by: Mapped[int]
     made_at: Mapped[datetime]
     finished_at: Mapped[datetime | None]
@@ -303,36 +339,36 @@ class Push(Table):
     students_done: Mapped[int] = mapped_column(Integer, server_default=text("0"))
 
 
-class PushPage(Table):
+class PushPage(OfSchool):
     """A page that a push is of, with the edition that is meant, in the order of the master."""
 
     __tablename__ = "push_page"
-    push_id: Mapped[int] = _to("push.id", key=True)
+    push_id: Mapped[int] = _to("push", key=True)
     position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     page_id: Mapped[int]
     edition_id: Mapped[int]
 
 
-class PushWhom(Table):
+class PushWhom(OfSchool):
     """Whom a push is for, as it was said: a `class`, a `notebook`, `without` a notebook."""
 
     __tablename__ = "push_whom"
-    push_id: Mapped[int] = _to("push.id", key=True)
+    push_id: Mapped[int] = _to("push", key=True)
     kind: Mapped[str] = mapped_column(primary_key=True)
     target_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
 
 
-class PushBatch(Table):
+class PushBatch(OfSchool):
     """A part of a push's audience, as it was when the push began. `done`: how many of them it has come to."""
 
     __tablename__ = "push_batch"
-    push_id: Mapped[int] = _to("push.id", key=True)
+    push_id: Mapped[int] = _to("push", key=True)
     number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     done: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     notebook_ids: Mapped[list[int]] = mapped_column(ARRAY(BigInteger))
 
 
-class PushOutcome(Table):
+class PushOutcome(OfSchool):
     """What a push did, step by step: who had what happen to which page, and by which operations.
 
     Without a page: what only prepared for others. `students`: how many, so that lists read no notebooks.
@@ -341,7 +377,7 @@ class PushOutcome(Table):
     __tablename__ = "push_outcome"
     __table_args__ = (Index("ix_push_outcome_push_id", "push_id"),)
     id: Mapped[int] = _id()
-    push_id: Mapped[int] = _to("push.id")
+    push_id: Mapped[int] = _to("push")
     page_id: Mapped[int | None]
     outcome: Mapped[str]
     reason: Mapped[str]
@@ -351,10 +387,10 @@ class PushOutcome(Table):
     operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, server_default=text("'[]'"))
 
 
-class Picture(Table):
+class Picture(OfSchool):
     __tablename__ = "picture"
     id: Mapped[str] = mapped_column(primary_key=True)
-    owner_id: Mapped[int] = _to("person.id", index=True)
+    owner_id: Mapped[int] = _to("person", index=True)
     master_id: Mapped[int | None]
     notebook_id: Mapped[int | None]
     media_type: Mapped[str]
@@ -362,9 +398,25 @@ class Picture(Table):
     made_at: Mapped[datetime] = _made_at()
 
 
-class PagePicture(Table):
+class PagePicture(OfSchool):
     """Which pictures have been given out with a page: its students may see them."""
 
     __tablename__ = "page_picture"
-    page_id: Mapped[int] = _to("page.id", key=True)
-    picture_id: Mapped[str] = mapped_column(ForeignKey("picture.id", ondelete="RESTRICT"), primary_key=True)
+    page_id: Mapped[int] = _to("page", key=True)
+    picture_id: Mapped[str] = mapped_column(info={"to": "picture"}, primary_key=True)
+
+
+def _tie(table: SchemaTable) -> None:
+    """Every reference as a constraint along the school: what is referred to is of the same one, and stays."""
+    for column in table.columns:
+        target = column.info.get("to")
+        if target == "school":
+            table.append_constraint(ForeignKeyConstraint([column], ["school.id"], ondelete="RESTRICT"))
+        elif target:
+            theirs = "fingerprint" if target == "content" else "id"
+            along = [f"{target}.school_id", f"{target}.{theirs}"]
+            table.append_constraint(ForeignKeyConstraint([table.c.school_id, column], along, ondelete="RESTRICT"))
+
+
+for _table in Table.metadata.tables.values():
+    _tie(_table)

@@ -13,17 +13,28 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.people import SignedIn
 from red_thread.actions.refusals import NotAllowed, NothingSent, TooLarge
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import FIRST_SCHOOL, OneSchool
 
 COOKIE = "red_thread_session"
+MOST_DIGITS = 9
 
 
 def settings_of(request: Request) -> Settings:
     return request.app.state.settings
 
 
-def database_of(request: Request) -> Database:
-    return request.app.state.database
+def school_of(request: Request) -> int:
+    """The school of the session; before there is one, the school that the page's address names, else the first.
+
+    A made-up one helps nobody: a session is looked for among those of the school that its own token begins with.
+    """
+    token = request.cookies.get(COOKIE)
+    named = request.headers.get("x-red-thread-school", "") if token is None else token.rpartition(".")[0]
+    return int(named) if named.isascii() and named.isdigit() and len(named) < MOST_DIGITS else FIRST_SCHOOL
+
+
+def database_of(request: Request) -> OneSchool:
+    return request.app.state.database.of(school_of(request))
 
 
 async def _turn(request: Request) -> AsyncIterator[None]:
@@ -36,7 +47,7 @@ async def _turn(request: Request) -> AsyncIterator[None]:
 InTurn = Annotated[None, Depends(_turn, scope="function")]
 
 
-async def _unit(database: Annotated[Database, Depends(database_of)]) -> AsyncIterator[Unit]:
+async def _unit(database: Annotated[OneSchool, Depends(database_of)]) -> AsyncIterator[Unit]:
     async with database.begin() as unit:
         yield unit
 
@@ -67,7 +78,7 @@ ByActor = Annotated[Actor, Depends(_actor, scope="function")]
 
 async def _uploader(
     request: Request,
-    database: Annotated[Database, Depends(database_of)],
+    database: Annotated[OneSchool, Depends(database_of)],
     x_red_thread_proof: Annotated[str | None, Header()] = None,
 ) -> Actor:
     """Who sends a file, found out before anything of it is read, in a transaction that does not wait for it."""
@@ -77,7 +88,7 @@ async def _uploader(
 
 
 ByUploader = Annotated[Actor, Depends(_uploader, scope="function")]
-InDatabase = Annotated[Database, Depends(database_of)]
+InDatabase = Annotated[OneSchool, Depends(database_of)]
 
 
 @dataclass(frozen=True, slots=True)

@@ -103,7 +103,7 @@ class SaidOut(Schema):
 
 class PushOut(Schema):
     id: int
-    kind: Literal["push", "pull-back"]
+    kind: Literal["push", "pull-back", "catch-up"]
     undone_at: datetime | None
     made_at: datetime
     finished_at: datetime | None

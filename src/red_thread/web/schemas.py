@@ -227,10 +227,26 @@ class StudentOut(Schema):
     by_others: bool
 
 
+class CaughtUpOut(Schema):
+    """`pages`: the most that any of the students lacks."""
+
+    push_ids: list[int]
+    students: int
+    pages: int
+
+
+class CatchingUp(BaseModel):
+    on: bool
+
+
 class ClassViewOut(Schema):
+    """`lacking`: how many of the students lack how many pages that the class was given."""
+
     id: int
     name: str
+    catches_up: bool
     students: list[StudentOut]
+    lacking: CaughtUpOut
 
 
 class CodeOut(Schema):
@@ -335,6 +351,7 @@ class RosterReportOut(Schema):
     id: int
     lines: list[RosterLineOut]
     problems: list[ProblemOut]
+    caught_up: CaughtUpOut
 
 
 class PagesReportOut(Schema):

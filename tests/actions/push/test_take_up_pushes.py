@@ -91,7 +91,7 @@ async def test_a_job_that_a_living_worker_forgot_is_taken_up(queued: School, dat
     """As where the database dies just as a job is fetched or ends: it counts as running, and nobody runs it."""
     push_id = await begun(queued)
     jobs = Jobs(database_url)
-    jobs.transactions = queued.database.begin
+    jobs.database = queued.database
     async with jobs.app.open_async():
         jobs._worker = Worker(jobs.app)
         jobs._worker.worker_id = await jobs.app.job_manager.register_worker()

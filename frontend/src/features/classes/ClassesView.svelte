@@ -8,6 +8,7 @@
 	import { count } from '../../ui/words';
 	import { Frame } from '../people';
 	import { ClassesState } from './classes.svelte';
+	import CatchingUp from './CatchingUp.svelte';
 	import CodeSheet from './CodeSheet.svelte';
 	import Naming from './Naming.svelte';
 	import Requests from './Requests.svelte';
@@ -61,7 +62,7 @@
 					>.
 				</p>
 			{:else if shown}
-				<div class="mb-4 flex flex-wrap items-center gap-4 border-y border-line py-3">
+				<div class="mb-4 flex flex-wrap items-center gap-4 border-t border-line pt-3">
 					<p class="grow">
 						{classes.lacking
 							? `${count(classes.lacking, 'student has', 'students have')} no way in yet.`
@@ -73,6 +74,7 @@
 						>
 					{/if}
 				</div>
+				{#if shown.students.length}<CatchingUp {classes} />{/if}
 				<table class="w-full">
 					<thead class="text-left text-[13px] text-soft">
 						<tr>

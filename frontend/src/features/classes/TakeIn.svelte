@@ -64,7 +64,11 @@
 			const taken = await sendForm<Schemas['RosterReportOut']>(address, file, fields());
 			open = false;
 			ontaken(taken.lines[0]?.class_name);
-			toasts.say(`${count(comes(taken.lines), 'student is', 'students are')} in.`, {
+			const { students, pages } = taken.caught_up;
+			const later = students
+				? ` ${count(pages, 'page')} of the class ${pages > 1 ? 'are' : 'is'} on the way to them.`
+				: '';
+			toasts.say(`${count(comes(taken.lines), 'student is', 'students are')} in.${later}`, {
 				undo: async () => {
 					await ask(api.POST('/api/rosters/{taking_id}/undo', { params: { path: { taking_id: taken.id } } }));
 					ontaken();

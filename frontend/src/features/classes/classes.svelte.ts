@@ -1,6 +1,7 @@
 /** The classes of a course: who is in them, and what is done to them by hand. Every step says what happened. */
 import { api, ask, type Schemas } from '../../api/client';
 import { toasts } from '../../ui/toasts.svelte';
+import { count } from '../../ui/words';
 
 export type Student = Schemas['StudentOut'];
 
@@ -43,6 +44,22 @@ export class ClassesState {
 	async code(student: Student) {
 		const address = '/api/classes/{class_id}/students/{person_id}/code';
 		this.sheet = await ask(api.POST(address, { params: { path: this.#path(student) } }));
+		await this.choose(this.chosen!);
+	}
+
+	/** Gives everyone what they lack of what the class was given. */
+	async catchUp() {
+		const path = { class_id: this.chosen! };
+		const told = await ask(api.POST('/api/classes/{class_id}/catch-up', { params: { path } }));
+		toasts.say(
+			`On its way: ${count(told.pages, 'page')} for ${count(told.students, 'student')}. It stands in Pushes, and can be undone there.`
+		);
+		await this.choose(this.chosen!);
+	}
+
+	async setCatchingUp(on: boolean) {
+		const path = { class_id: this.chosen! };
+		await ask(api.PUT('/api/classes/{class_id}/catching-up', { params: { path }, body: { on } }));
 		await this.choose(this.chosen!);
 	}
 

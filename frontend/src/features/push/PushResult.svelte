@@ -11,7 +11,7 @@
 	import { afterwards, undoneWords } from './afterwards';
 	import NextSteps from './NextSteps.svelte';
 	import Outcomes from './Outcomes.svelte';
-	import { say } from './say';
+	import { deed, say } from './say';
 	import { ResultState } from './result.svelte';
 	import Strip from './Strip.svelte';
 
@@ -48,13 +48,7 @@
 		{#if view}
 			<p class="mb-1 text-soft">{dayAndTime(view.push.made_at)}</p>
 			<h1 class="max-w-3xl font-serif text-[22px] leading-normal font-semibold tracking-tight sm:text-[27px]">
-				{pulled
-					? 'Pulled back'
-					: result.status === 'done'
-						? 'Pushed'
-						: result.status === 'failed'
-							? 'Broken off: pushing'
-							: 'Pushing'}
+				{deed(view.push.kind, result.status)}
 				{say(view.push)}
 			</h1>
 			{#if result.status === 'done'}

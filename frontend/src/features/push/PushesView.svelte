@@ -8,7 +8,7 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { Frame } from '../people';
 	import { ORDER, told } from './outcomes';
-	import { say } from './say';
+	import { inLog, say } from './say';
 
 	const master = Number((route.params as { master: string }).master);
 	let pushes = $state.raw<Schemas['PushOut'][] | null>(null);
@@ -36,7 +36,7 @@
 			{#each pushes ?? [] as push (push.id)}
 				<li class="relative pl-9">
 					<span class="absolute top-0 bottom-0 left-[11px] w-0.5 bg-thread"></span>
-					{#if push.kind === 'push'}
+					{#if push.kind !== 'pull-back'}
 						<span class="absolute top-[23px] left-[6px] h-0.5 w-3 -rotate-30 bg-thread"></span>
 					{:else}
 						<Sign name="frayed" class="absolute top-3 left-0 h-6 w-6 bg-paper" />
@@ -45,9 +45,7 @@
 						class="grid gap-x-4 rounded-md px-2 py-3 hover:bg-accent-wash sm:grid-cols-[1fr_auto]"
 						href="/master/{master}/pushes/{push.id}"
 					>
-						<span class="font-serif text-[17px] font-semibold"
-							>{push.kind === 'push' ? '' : 'Pulled back '}{say(push)}</span
-						>
+						<span class="font-serif text-[17px] font-semibold">{inLog(push.kind)}{say(push)}</span>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[13px] text-soft"
 							>{push.undone_at

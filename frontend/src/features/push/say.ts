@@ -11,5 +11,17 @@ export function say({ kind, said }: Push): string {
 	const singles = more > 0 ? [count(said.singles, 'student')] : said.students;
 	const whom = list([...said.classes, ...singles], 8) || 'nobody';
 	const without = said.without ? `, without ${count(said.without, 'student')}` : '';
-	return `${pages} ${kind === 'push' ? 'to' : 'from'} ${whom}${without}`;
+	return `${pages} ${kind === 'pull-back' ? 'from' : 'to'} ${whom}${without}`;
 }
+
+const DONE = { push: 'Pushed', 'pull-back': 'Pulled back', 'catch-up': 'Caught up:' };
+const DOING = { push: 'Pushing', 'pull-back': 'Pulling back', 'catch-up': 'Catching up:' };
+
+/** How the heading of a push begins. */
+export function deed(kind: Push['kind'], status: string): string {
+	if (status === 'failed') return 'Broken off: pushing';
+	return (status === 'done' ? DONE : DOING)[kind];
+}
+
+/** What stands before the sentence in the log; a plain push needs no word. */
+export const inLog = (kind: Push['kind']) => (kind === 'push' ? '' : `${DONE[kind]} `);

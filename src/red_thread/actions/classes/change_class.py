@@ -4,6 +4,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import AskedFor, Student
+from red_thread.actions.push.catch_up import welcome
 from red_thread.actions.refusals import HasANotebookThere, NameMissing, NotFound, TaughtByOthersToo
 
 
@@ -42,6 +43,7 @@ async def bring_in(unit: Unit, actor: Actor, class_id: int, person_id: int) -> N
     if not await unit.classes.was_in(class_id, person_id):
         raise NotFound(what="student")
     await unit.classes.enrol(class_id, [person_id])
+    await welcome(unit, class_id, [person_id], actor.person_id)
 
 
 async def move_student(unit: Unit, actor: Actor, class_id: int, person_id: int, to_id: int) -> None:
@@ -52,6 +54,7 @@ async def move_student(unit: Unit, actor: Actor, class_id: int, person_id: int, 
         raise NotFound(what="class")
     if not await unit.classes.move(class_id, to_id, person_id):
         raise HasANotebookThere(name=student.name, where=there.name)
+    await welcome(unit, to_id, [person_id], actor.person_id)
 
 
 async def asked_of_me(unit: Unit, actor: Actor) -> list[AskedFor]:
@@ -61,12 +64,14 @@ async def asked_of_me(unit: Unit, actor: Actor) -> list[AskedFor]:
 
 async def answer_request(unit: Unit, actor: Actor, class_id: int, person_id: int, agreed: bool) -> None:
     """Lets a student of the actor's into a colleague's class, or not. Raises NotFound."""
-    asked = [(one.class_id, one.person_id) for one in await unit.classes.asked_of(actor.person_id)]
-    if (class_id, person_id) not in asked:
+    asked = {(one.class_id, one.person_id): one for one in await unit.classes.asked_of(actor.person_id)}
+    found = asked.get((class_id, person_id))
+    if found is None:
         raise NotFound(what="request")
     await unit.classes.answer(class_id, person_id)
     if agreed:
         await unit.classes.enrol(class_id, [person_id])
+        await welcome(unit, class_id, [person_id], found.asked_by_id)
 
 
 async def _student(unit: Unit, actor: Actor, class_id: int, person_id: int) -> Student:

@@ -9,6 +9,7 @@ import orjson
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
+from red_thread.actions.push.catch_up import CaughtUp, welcome
 from red_thread.actions.refusals import NotFound
 from red_thread.core.classes.roster_plan import Line, Listed, PlannedLine, plan_roster
 
@@ -20,6 +21,7 @@ class Taken:
     id: int
     lines: list[PlannedLine]
     classes: dict[str, int]
+    caught_up: CaughtUp
 
     def count(self, line: Line) -> int:
         return Counter(planned.line for planned in self.lines)[line]
@@ -52,15 +54,15 @@ async def import_roster(
         for p in lines
         if leave or p.line is not Line.LEFT
     ]
-    await _apply(unit, actor, classes, done)
+    caught_up = await _apply(unit, actor, classes, done)
     told = [[p.line, classes[p.listed.class_name], p.person, p.before] for p in done]
-    return Taken(
-        await unit.classes.log_taking(master_id, actor.person_id, orjson.dumps(told).decode()), done, classes
-    )
+    number = await unit.classes.log_taking(master_id, actor.person_id, orjson.dumps(told).decode())
+    return Taken(number, done, classes, caught_up)
 
 
-async def _apply(unit: Unit, actor: Actor, classes: dict[str, int], lines: list[PlannedLine]) -> None:
+async def _apply(unit: Unit, actor: Actor, classes: dict[str, int], lines: list[PlannedLine]) -> CaughtUp:
     come: defaultdict[int, list[int]] = defaultdict(list)
+    moved: defaultdict[int, list[int]] = defaultdict(list)
     asked: defaultdict[int, list[int]] = defaultdict(list)
     for planned in lines:
         class_id, person = classes[planned.listed.class_name], planned.person
@@ -74,12 +76,20 @@ async def _apply(unit: Unit, actor: Actor, classes: dict[str, int], lines: list[
             await unit.people.rename(person, planned.listed.name)
         elif planned.line is Line.MOVED:
             await unit.classes.move(classes[planned.before], class_id, person)
+            moved[class_id].append(person)
         elif planned.line is Line.LEFT:
             await unit.classes.leave(class_id, person)
     for class_id, people in come.items():
         await unit.classes.enrol(class_id, people)
     for class_id, people in asked.items():
         await unit.classes.ask_for(class_id, people, actor.person_id)
+    here = [class_id for class_id in classes.values() if class_id in come or class_id in moved]
+    each = [await welcome(unit, class_id, come[class_id] + moved[class_id], actor.person_id) for class_id in here]
+    return CaughtUp(
+        tuple(push_id for one in each for push_id in one.push_ids),
+        sum(one.students for one in each),
+        max((one.pages for one in each), default=0),
+    )
 
 
 async def undo_roster(unit: Unit, actor: Actor, taking_id: int) -> None:

@@ -11,7 +11,7 @@ from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import AddressTaken, BegunAlready, NameMissing, NotFound
 
-_CODE, _SCHOOL = "first code", "school"
+_CODE = "first code"
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,7 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str
         raise BegunAlready
     teacher_id = await make_teacher(unit, beginning, administers=True)
     await unit.people.remember(_CODE, None)
-    await unit.people.remember(_SCHOOL, _named(beginning.school, "school"))
+    await unit.people.name_school(_named(beginning.school, "school"))
     master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
     person = await unit.people.person(teacher_id)
     assert person is not None

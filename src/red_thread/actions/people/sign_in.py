@@ -75,7 +75,8 @@ async def sign_out(unit: Unit, actor: Actor, token: str) -> None:
 
 async def begin_session(unit: Unit, person: Person, browser: str = "") -> NewSession:
     """A new session of a person who has shown who they are."""
-    session = NewSession(person, new_token(), new_token())
+    of_school = "" if unit.school == 1 else f"{unit.school}."  # where its token is looked for
+    session = NewSession(person, of_school + new_token(), new_token())
     ends_at = unit.now + SESSION_LASTS
     await unit.people.begin_session(hash_secret(session.token), person.id, session.proof, ends_at, browser)
     return session

@@ -29,10 +29,12 @@ class News(Protocol):
 
 
 class Unit(Protocol):
-    """One transaction: everything in it happens, or nothing."""
+    """One transaction in one school: everything in it happens, or nothing."""
 
     @property
     def now(self) -> datetime: ...
+    @property
+    def school(self) -> int: ...
     @property
     def people(self) -> People: ...
     @property

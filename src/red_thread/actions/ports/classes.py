@@ -10,10 +10,13 @@ from red_thread.core.classes.roster_plan import KnownPerson, Listed
 
 @dataclass(frozen=True, slots=True)
 class ClassInfo:
+    """`students`: how many are in it. `catches_up`: whether who comes in gets at once what it was given."""
+
     id: int
     master_id: int
     name: str
     students: int
+    catches_up: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +47,7 @@ class AskedFor:
     class_name: str
     master_name: str
     asked_by: str
+    asked_by_id: int
 
 
 class Classes(Protocol):
@@ -52,6 +56,7 @@ class Classes(Protocol):
     async def get(self, class_id: int) -> ClassInfo | None: ...
     async def find_or_add(self, master_id: int, name: str, outside_id: str | None) -> int: ...
     async def rename(self, class_id: int, name: str) -> None: ...
+    async def set_catching_up(self, class_id: int, on: bool) -> None: ...
     async def students(self, class_id: int) -> list[Student]: ...
     async def known(self, master_id: int, teacher_id: int, listed: Sequence[Listed]) -> list[KnownPerson]: ...
     async def add_people(self, listed: Sequence[Listed]) -> list[int]: ...

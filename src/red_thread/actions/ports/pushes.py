@@ -6,9 +6,9 @@ from datetime import datetime
 from typing import Literal, Protocol, TypeAlias
 
 from red_thread.core.outline.tree import Outline
-from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step
+from red_thread.core.push import Given, PlannedRows, PushedPage, PushFacts, RowOutcome, Step
 
-PushKind: TypeAlias = Literal["push", "pull-back"]
+PushKind: TypeAlias = Literal["push", "pull-back", "catch-up"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,6 +94,14 @@ class Pushes(Protocol):
         merges: int | None = None,
     ) -> PushFacts:
         """`merges`: read no further than that many written-on copies go; the facts' audience is then shorter."""
+        ...
+
+    async def given(self, master_id: int, class_id: int, notebook_ids: Sequence[int]) -> list[Given]:
+        """All pushes and pull-backs that concern the class or one of the notebooks, oldest first."""
+        ...
+
+    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
+        """By notebook, the pages that are in it or on their way to it."""
         ...
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]: ...

@@ -1,5 +1,6 @@
 """What a push will do, and what a pull-back, and what undoes them. Preview and act read the same value."""
 
+from red_thread.core.push.catch_up import Given, Lacking, lacking
 from red_thread.core.push.facts import Layout, PushedPage, PushFacts, Untouched, Written
 from red_thread.core.push.operations import (
     MakeSection,
@@ -22,7 +23,9 @@ from red_thread.core.push.undo import Done, plan_undo
 
 __all__ = [
     "Done",
+    "Given",
     "HeldCopies",
+    "Lacking",
     "Layout",
     "MakeSection",
     "Operation",
@@ -47,6 +50,7 @@ __all__ = [
     "Written",
     "WrittenPages",
     "invert",
+    "lacking",
     "plan_pull_back",
     "plan_push",
     "plan_undo",

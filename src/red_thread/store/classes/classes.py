@@ -13,11 +13,11 @@ from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
 
 _CLASSES = """
-    SELECT k.id, k.master_id, k.name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students
+    SELECT k.id, k.master_id, k.name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
     FROM class k
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN enrolment e ON e.class_id = k.id AND e.person_id = n.person_id
-    WHERE {condition} GROUP BY k.id ORDER BY k.name
+    WHERE {condition} GROUP BY k.school_id, k.id ORDER BY k.name
 """
 _STUDENTS = text("""
     SELECT p.id, n.id AS notebook_id, p.name, p.email,
@@ -51,7 +51,7 @@ _KNOWN = text("""
 """)
 _ENROL = text("""
     INSERT INTO enrolment (class_id, person_id, joined_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
-    ON CONFLICT (class_id, person_id) DO UPDATE SET left_at = NULL, joined_at = excluded.joined_at
+    ON CONFLICT (school_id, class_id, person_id) DO UPDATE SET left_at = NULL, joined_at = excluded.joined_at
     WHERE enrolment.left_at IS NOT NULL
 """)
 _NOTEBOOKS = text("""
@@ -59,7 +59,7 @@ _NOTEBOOKS = text("""
     ON CONFLICT DO NOTHING
 """)
 _ASKED = text("""
-    SELECT DISTINCT r.class_id, r.person_id, p.name, k.name, m.name, a.name, r.asked_at
+    SELECT DISTINCT r.class_id, r.person_id, p.name, k.name, m.name, a.name, a.id, r.asked_at
     FROM enrolment_request r
     JOIN person p ON p.id = r.person_id JOIN class k ON k.id = r.class_id JOIN master m ON m.id = k.master_id
     JOIN person a ON a.id = r.asked_by
@@ -92,6 +92,9 @@ class ClassStore:
         await self.connection.execute(new.on_conflict_do_nothing())
         found = select(t.Class.id).where(t.Class.master_id == master_id, t.Class.name == name)
         return (await self.connection.execute(found)).scalar_one()
+
+    async def set_catching_up(self, class_id: int, on: bool) -> None:
+        await self.connection.execute(update(t.Class).where(t.Class.id == class_id).values(catches_up=on))
 
     async def students(self, class_id: int) -> list[Student]:
         found = await self.connection.execute(_STUDENTS, {"class": class_id, "now": self.now})
@@ -158,7 +161,7 @@ class ClassStore:
 
     async def asked_of(self, teacher_id: int) -> list[AskedFor]:
         found = await self.connection.execute(_ASKED, {"teacher": teacher_id})
-        return [AskedFor(*row[:6]) for row in found]
+        return [AskedFor(*row[:7]) for row in found]
 
     async def answer(self, class_id: int, person_id: int) -> None:
         mine = t.EnrolmentRequest.class_id == class_id, t.EnrolmentRequest.person_id == person_id

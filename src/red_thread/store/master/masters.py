@@ -56,7 +56,7 @@ _EDITIONS = text(f"""
     LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
         AND {IN_NOTEBOOK}
     WHERE e.page_id = :page
-    GROUP BY e.id ORDER BY e.number DESC
+    GROUP BY e.school_id, e.id ORDER BY e.number DESC
 """)
 _ADD_PAGE = text("""
     WITH added AS (

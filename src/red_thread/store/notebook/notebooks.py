@@ -98,7 +98,7 @@ _STATES = text("""
 _SAVE = text("""
     WITH new_writing AS (
         INSERT INTO writing (copy_id, document, thin_at) VALUES (:copy, :document, :thin_at)
-        ON CONFLICT (copy_id) DO UPDATE SET document = excluded.document,
+        ON CONFLICT (school_id, copy_id) DO UPDATE SET document = excluded.document,
             thin_at = coalesce(writing.thin_at, excluded.thin_at)
     ), new_copy AS (
         UPDATE copy SET revision = :revision, edition_id = :edition, answered = :answered, knots = :knots,

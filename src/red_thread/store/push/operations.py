@@ -61,7 +61,7 @@ _STATEMENTS = {
     TakeFromDrawer: text(_FROM_DRAWER),
     Refresh: text(f"UPDATE copy SET edition_id = :after {_OF_PAGE} AND revision = 0 AND edition_id = :before"),
 }
-_KNOW_SECTIONS = text("ANALYZE notebook_section")
+_KNOW_SECTIONS = text("SELECT know_notebook_sections()")
 MANY = 1000
 # Where all is still as a push left it by an operation.
 _STANDING = f"SELECT notebook_id FROM copy {_OF_PAGE}"

@@ -11,7 +11,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pushes import Batch, NewPush, PushInfo, Reached, Said
 from red_thread.core.outline.tree import Outline
-from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step
+from red_thread.core.push import Given, PlannedRows, PushedPage, PushFacts, RowOutcome, Step
 from red_thread.store import tables as t
 from red_thread.store.documents import id_array
 from red_thread.store.push.facts import PushFactsReader
@@ -81,10 +81,34 @@ _WITHOUT_A_JOB = text("""
         SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status = 'failed'
         AND (j.args->>'push_id')::bigint = p.id) AS gave_up
     FROM push p
-    WHERE p.finished_at IS NULL AND p.kind = 'push' AND p.made_at < now() - interval '2 seconds' AND NOT EXISTS (
+    WHERE p.finished_at IS NULL AND p.kind <> 'pull-back' AND p.made_at < now() - interval '2 seconds'
+    AND NOT EXISTS (
         SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status IN ('todo', 'doing')
         AND (j.args->>'push_id')::bigint = p.id)
     ORDER BY p.id
+""")
+_GIVEN = text("""
+    SELECT p.kind <> 'pull-back' AS gives,
+        coalesce((SELECT jsonb_agg(jsonb_build_array(page_id, edition_id)) FROM push_page WHERE push_id = p.id),
+                 '[]') AS pages,
+        EXISTS (SELECT FROM push_whom WHERE push_id = p.id AND kind = 'class' AND target_id = :class) AS to_class,
+        array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'notebook') AS notebook_ids,
+        array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'without') AS without
+    FROM push p
+    WHERE p.master_id = :master AND p.undone_at IS NULL AND EXISTS (
+        SELECT FROM push_whom w WHERE w.push_id = p.id AND (w.kind = 'class' AND w.target_id = :class
+            OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))))
+    ORDER BY p.id
+""")
+_HELD = text("""
+    SELECT notebook_id, array_agg(page_id) AS pages FROM (
+        SELECT notebook_id, page_id FROM copy
+        WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND ordinal = 0 AND pulled_back_id IS NULL
+        UNION ALL
+        SELECT n, g.page_id FROM push p JOIN push_batch b ON b.push_id = p.id JOIN push_page g ON g.push_id = p.id
+        CROSS JOIN unnest(b.notebook_ids) n
+        WHERE p.master_id = :master AND p.finished_at IS NULL AND n = ANY(CAST(:notebooks AS bigint[]))
+    ) each GROUP BY 1
 """)
 _NAMES = text("""
     SELECT n.id, p.name, k.name FROM notebook n
@@ -148,6 +172,22 @@ class PushStore:
         merges: int | None = None,
     ) -> PushFacts:
         return await PushFactsReader(self.connection, lock).read(outline, pages, notebook_ids, merges)
+
+    async def given(self, master_id: int, class_id: int, notebook_ids: Sequence[int]) -> list[Given]:
+        """All pushes and pull-backs that concern the class or one of the notebooks, oldest first."""
+        values = {"master": master_id, "class": class_id, "notebooks": id_array(notebook_ids)}
+        return [
+            Given(row.gives, dict(row.pages), row.to_class, frozenset(row.notebook_ids), frozenset(row.without))
+            for row in await self.connection.execute(_GIVEN, values)
+        ]
+
+    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
+        """By notebook, the pages that are in it or on their way to it."""
+        held: dict[int, set[int]] = {notebook_id: set() for notebook_id in notebook_ids}
+        values = {"master": master_id, "notebooks": id_array(notebook_ids)}
+        for row in await self.connection.execute(_HELD, values):
+            held[row.notebook_id].update(row.pages)
+        return held
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]

@@ -18,6 +18,7 @@ from red_thread.actions.classes.change_class import (
 from red_thread.actions.classes.import_roster import import_roster, preview_roster, undo_roster
 from red_thread.actions.people.make_codes import make_code, make_codes
 from red_thread.actions.permissions import require_class, require_teacher
+from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
 from red_thread.core.classes.roster_plan import PlannedLine
 from red_thread.settings import Settings
@@ -30,6 +31,8 @@ from red_thread.web.schemas import (
     AskedForOut,
     BoardOut,
     BoardPageOut,
+    CatchingUp,
+    CaughtUpOut,
     CellOut,
     ClassViewOut,
     CodeSheetOut,
@@ -74,7 +77,8 @@ async def post_roster(
     roster = await _read(request, settings)
     async with database.begin() as unit:
         taken = await import_roster(unit, actor, master_id, roster.listed, leave)
-    return RosterReportOut(id=taken.id, lines=_lines(taken.lines), problems=_problems(roster))
+    caught_up = CaughtUpOut.model_validate(taken.caught_up)
+    return RosterReportOut(id=taken.id, caught_up=caught_up, lines=_lines(taken.lines), problems=_problems(roster))
 
 
 @router.post("/rosters/{taking_id}/undo", status_code=204)
@@ -112,7 +116,20 @@ async def get_class(class_id: int, unit: InUnit, actor: ByActor) -> ClassViewOut
     """A class and its students."""
     found = await require_class(unit, actor, class_id)
     students = [StudentOut.model_validate(s) for s in await unit.classes.students(class_id)]
-    return ClassViewOut(id=found.id, name=found.name, students=students)
+    lacking = CaughtUpOut.model_validate(await look_at_lacking(unit, actor, class_id))
+    return ClassViewOut(id=found.id, name=found.name, catches_up=found.catches_up, students=students, lacking=lacking)
+
+
+@router.post("/classes/{class_id}/catch-up", status_code=202)
+async def post_catch_up(class_id: int, unit: InUnit, actor: ByActor) -> CaughtUpOut:
+    """Gives every student of a class what they lack of what it was given, by pushes like any other."""
+    return CaughtUpOut.model_validate(await catch_up(unit, actor, class_id))
+
+
+@router.put("/classes/{class_id}/catching-up", status_code=204)
+async def put_catching_up(class_id: int, body: CatchingUp, unit: InUnit, actor: ByActor) -> None:
+    """Whether who comes into the class gets at once what it was given."""
+    await set_catching_up(unit, actor, class_id, body.on)
 
 
 @router.patch("/classes/{class_id}", status_code=204)
@@ -152,7 +169,7 @@ async def post_code_for_one(
     """A new way in for one student: the next password is the one that they choose with this code."""
     found = await require_class(unit, actor, class_id)
     handed = await make_code(unit, actor, class_id, person_id)
-    return code_sheet(found.name, settings, [handed], [])
+    return code_sheet(found.name, settings, unit.school, [handed], [])
 
 
 @router.post("/classes/{class_id}/codes")
@@ -160,7 +177,7 @@ async def post_codes(class_id: int, unit: InUnit, actor: ByActor, settings: InSe
     """One-time sign-in codes for those who have no way in yet; codes that were handed out stay good."""
     found = await require_class(unit, actor, class_id)
     handed = await make_codes(unit, actor, class_id)
-    return code_sheet(found.name, settings, handed.codes, handed.left_out)
+    return code_sheet(found.name, settings, unit.school, handed.codes, handed.left_out)
 
 
 @router.get("/requests")

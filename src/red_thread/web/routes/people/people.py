@@ -61,7 +61,7 @@ async def post_teacher(
 ) -> InvitedOut:
     """A colleague teaches the course too; one who is new here gets a code."""
     handed = await invite_teacher(unit, actor, master_id, body.name, body.email)
-    return InvitedOut(code=code_slip(handed, settings) if handed else None)
+    return InvitedOut(code=code_slip(handed, settings, unit.school) if handed else None)
 
 
 @router.put("/session/password", status_code=204)

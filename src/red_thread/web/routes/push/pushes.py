@@ -11,8 +11,8 @@ from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import try_again
 from red_thread.actions.push.undo import undo_push
-from red_thread.store.database import Database
-from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.store.database import OneSchool
+from red_thread.web.dependencies import ByActor, InUnit, database_of
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
 from red_thread.web.push_schemas import (
     ConflictOut,
@@ -69,7 +69,7 @@ async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: B
     """Progress as server-sent events, until the push is done."""
     await require_push(unit, actor, push_id)
     hub: NewsHub = request.app.state.news
-    database: Database = request.app.state.database
+    database = database_of(request)
     return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
@@ -85,7 +85,7 @@ async def post_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoneOut:
     return UndoneOut.model_validate(await undo_push(unit, actor, push_id))
 
 
-async def _progress(hub: NewsHub, database: Database, push_id: int) -> AsyncIterator[bytes]:
+async def _progress(hub: NewsHub, database: OneSchool, push_id: int) -> AsyncIterator[bytes]:
     async for told in hub.of(f"push:{push_id}"):
         if not told:
             yield COMMENT

@@ -1,0 +1,33 @@
+<!-- Whether everyone in a class has what it was given, and what happens for those who come later. -->
+<script lang="ts">
+	import Button from '../../ui/Button.svelte';
+	import { attempt } from '../../ui/report';
+	import { count } from '../../ui/words';
+	import type { ClassesState } from './classes.svelte';
+
+	let { classes }: { classes: ClassesState } = $props();
+	const shown = $derived(classes.shown!);
+	const lacking = $derived(shown.lacking);
+</script>
+
+<div class="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line pb-3">
+	<p class="grow">
+		{#if lacking.students}
+			<b>{count(lacking.students, 'student lacks', 'students lack')}</b>
+			{lacking.students > 1 ? 'up to ' : ''}{count(lacking.pages, 'page')} that {shown.name} was given.
+		{:else}
+			Everyone has the pages that {shown.name} was given, but for those whom you left out.
+		{/if}
+	</p>
+	{#if lacking.students}
+		<Button onclick={() => attempt(() => classes.catchUp())}>Give them what they lack</Button>
+	{/if}
+	<label class="flex items-center gap-2 text-[14px] text-soft">
+		<input
+			type="checkbox"
+			checked={shown.catches_up}
+			onchange={(event) => attempt(() => classes.setCatchingUp(event.currentTarget.checked))}
+		/>
+		Who comes later gets them at once
+	</label>
+</div>

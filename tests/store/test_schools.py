@@ -1,0 +1,89 @@
+"""Schools beside each other: every row is of one, and nobody of another sees or touches it, whatever they ask for."""
+
+import psycopg
+import pytest
+from sqlalchemy import text
+from sqlalchemy.exc import DBAPIError
+
+from red_thread.store.database import Database
+from red_thread.store.tables import OfSchool, Table
+from tests.conftest import migrate_at
+from tests.school import School, found_school
+
+OTHERS = 2
+TABLES = sorted(set(Table.metadata.tables) - {"setting", "school"})
+
+
+@pytest.fixture
+async def school(database: Database) -> School:
+    """A school in which something was pushed and written; and another beside it, with a teacher."""
+    made = await found_school(database)
+    [student] = await made.add_class("9A", 1)
+    page = await made.add_page("a:Tides")
+    await made.push([page], "9A")
+    await made.write(student, page, "a:Tides rise")
+    async with database.begin() as unit:
+        assert await unit.people.begin_another_school("Harbour School") == OTHERS
+        await unit.people.add_teacher("Ida", "tess@school.example", None)
+    return made
+
+
+def test_every_table_is_of_a_school_and_locked(cluster, database_url):
+    migrate_at(database_url)
+    with psycopg.connect(database_url) as connection:
+        locked = connection.execute("""
+            SELECT c.relname, a.attname
+            FROM pg_class c JOIN pg_policy p ON p.polrelid = c.oid AND p.polname = 'own_school'
+            JOIN pg_index i ON i.indrelid = c.oid AND i.indisprimary
+            JOIN pg_attribute a ON a.attrelid = c.oid AND a.attnum = i.indkey[0] WHERE c.relrowsecurity
+        """).fetchall()
+        right = connection.execute("SELECT has_table_privilege('red_thread_school', 'alembic_version', 'SELECT')")
+        assert right.fetchone() == (False,)
+    assert sorted(locked) == sorted([*((name, "school_id") for name in TABLES), ("school", "id")])
+    assert {mapper.local_table.name for mapper in Table.registry.mappers if issubclass(mapper.class_, OfSchool)} == {
+        *TABLES
+    }
+
+
+async def test_nothing_of_a_school_is_seen_or_touched_from_another(database, school):
+    async with database.begin() as unit:
+        filled = [
+            name for name in TABLES if await unit.connection.scalar(text(f"SELECT EXISTS (SELECT FROM {name})"))
+        ]
+    assert {"person", "master", "page", "edition", "content", "copy", "writing", "push", "push_outcome"} <= {*filled}
+    async with database.begin(school=OTHERS) as unit:
+        for name in filled:
+            seen = await unit.connection.scalars(text(f"SELECT DISTINCT school_id FROM {name}"))
+            assert {*seen} <= {OTHERS}, name
+            assert (await unit.connection.execute(text(f"UPDATE {name} SET school_id = {OTHERS}"))).rowcount < 2
+        assert (await unit.connection.execute(text("DELETE FROM writing"))).rowcount == 0
+    async with database.begin() as unit:
+        assert (
+            await unit.connection.scalar(text("SELECT count(*) FROM writing WHERE document LIKE '%Tides rise%'")) == 1
+        )
+
+
+async def test_no_row_goes_over_into_another_school(database, school):
+    with pytest.raises(DBAPIError, match="row-level security"):
+        async with database.begin(school=OTHERS) as unit:
+            await unit.connection.execute(text("UPDATE person SET school_id = 1"))
+
+
+async def test_a_reference_into_another_school_is_none(database, school):
+    with pytest.raises(DBAPIError, match="violates foreign key"):
+        async with database.begin(school=OTHERS) as unit:
+            await unit.masters.add_master("Stolen", school.teacher.person_id)
+
+
+async def test_one_address_may_be_of_somebody_in_each(database, school):
+    for number, name in ((1, "Tess Teacher"), (OTHERS, "Ida")):
+        async with database.begin(school=number) as unit:
+            found = await unit.people.by_email("tess@school.example")
+            assert found is not None
+            assert found.name == name
+
+
+async def test_without_a_school_nothing_is_seen(database, school):
+    async with database.begin() as unit:
+        await unit.connection.execute(text("SELECT set_config('red_thread.school', '', true)"))
+        assert not await unit.connection.scalar(text("SELECT EXISTS (SELECT FROM person)"))
