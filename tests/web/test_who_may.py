@@ -69,6 +69,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/pages/{page_id}/knots/again"): as_json(copies=[{"copy_id": copy, "revision": 1}]),
         ("post", "/api/pushes"): as_json(**push),
         ("post", "/api/pushes/plan"): as_json(**push),
+        ("put", "/api/pushes/{push_id}/time"): as_json(begins_at=None),
         ("put", "/api/classes/{class_id}/catching-up"): as_json(on=False),
         ("post", "/api/pull-backs"): as_json(**push, written="drawer"),
         ("post", "/api/pull-backs/plan"): as_json(**push, written="drawer"),

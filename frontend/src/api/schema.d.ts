@@ -951,7 +951,7 @@ export interface paths {
         put?: never;
         /**
          * Post Again
-         * @description A push that gave up goes on from where it stands.
+         * @description A push that gave up or rests goes on from where it stands.
          */
         post: operations["post_again"];
         delete?: never;
@@ -973,6 +973,66 @@ export interface paths {
          */
         get: operations["get_push_events"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pushes/{push_id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Pause
+         * @description A push under way rests; what is done stays done.
+         */
+        post: operations["post_pause"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pushes/{push_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Stop
+         * @description Ends a push where it stands, or before it has begun.
+         */
+        post: operations["post_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pushes/{push_id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Time
+         * @description A push that waits for its time begins at another, or now.
+         */
+        put: operations["put_time"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1887,6 +1947,8 @@ export interface components {
         };
         /** PushOut */
         PushOut: {
+            /** Begins At */
+            begins_at: string | null;
             /** Counts */
             counts: {
                 [key: string]: number;
@@ -1912,7 +1974,7 @@ export interface components {
              * Status
              * @enum {string}
              */
-            status: "waiting" | "running" | "done" | "failed";
+            status: "scheduled" | "waiting" | "running" | "paused" | "done" | "stopped" | "failed";
             /** Students */
             students: number;
             /** Students Done */
@@ -1932,6 +1994,29 @@ export interface components {
             page_ids: number[];
             /** Without */
             without?: number[];
+        };
+        /**
+         * PushStart
+         * @description `begins_at`: a time to come, with its zone; None: now.
+         */
+        PushStart: {
+            /** Begins At */
+            begins_at?: string | null;
+            /** Class Ids */
+            class_ids?: number[];
+            /** Master Id */
+            master_id: number;
+            /** Notebook Ids */
+            notebook_ids?: number[];
+            /** Page Ids */
+            page_ids: number[];
+            /** Without */
+            without?: number[];
+        };
+        /** PushTime */
+        PushTime: {
+            /** Begins At */
+            begins_at: string | null;
         };
         /** PushViewOut */
         PushViewOut: {
@@ -4035,7 +4120,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PushRequestIn"];
+                "application/json": components["schemas"]["PushStart"];
             };
         };
         responses: {
@@ -4179,6 +4264,103 @@ export interface operations {
                 content: {
                     "application/json": unknown;
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_pause: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_stop: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_time: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PushTime"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

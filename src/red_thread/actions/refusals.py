@@ -122,6 +122,19 @@ class PageTakenOut(Refused):
     hint = "Nothing was pushed. Choose the pages again."
 
 
+class TimeHasPassed(Refused):
+    """That time has passed."""
+
+    hint = "Nothing was pushed. Choose a later time, or push now."
+
+
+class BegunMeanwhile(Refused):
+    """This push waits for no time any more: it has begun, or was stopped."""
+
+    status = 409
+    hint = "Look at how far it is; it can be stopped there, or undone."
+
+
 class NothingChosen(Refused):
     """No page was chosen."""
 

@@ -332,6 +332,7 @@ class Push(OfSchool):
     made_at: Mapped[datetime]
     finished_at: Mapped[datetime | None]
     problem: Mapped[str | None]
+    begins_at: Mapped[datetime | None]
     undone_at: Mapped[datetime | None]
     kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]
@@ -340,13 +341,13 @@ class Push(OfSchool):
 
 
 class PushPage(OfSchool):
-    """A page that a push is of, with the edition that is meant, in the order of the master."""
+    """A page that a push is of, in the order of the master; the edition that is meant, once the push has begun."""
 
     __tablename__ = "push_page"
     push_id: Mapped[int] = _to("push", key=True)
     position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     page_id: Mapped[int]
-    edition_id: Mapped[int]
+    edition_id: Mapped[int | None]
 
 
 class PushWhom(OfSchool):

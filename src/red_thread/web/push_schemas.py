@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping
 from datetime import datetime
 from typing import Literal
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.push.plan_push import PushRequest
@@ -18,6 +18,16 @@ class PushRequestIn(Schema):
     class_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
     notebook_ids: list[Id] = Field(default_factory=list[Id], max_length=20000)
     without: list[Id] = Field(default_factory=list[Id], max_length=20000)
+
+
+class PushStart(PushRequestIn):
+    """`begins_at`: a time to come, with its zone; None: now."""
+
+    begins_at: AwareDatetime | None = None
+
+
+class PushTime(Schema):
+    begins_at: AwareDatetime | None
 
 
 class RowsOut(Schema):
@@ -106,8 +116,9 @@ class PushOut(Schema):
     kind: Literal["push", "pull-back", "catch-up"]
     undone_at: datetime | None
     made_at: datetime
+    begins_at: datetime | None
     finished_at: datetime | None
-    status: Literal["waiting", "running", "done", "failed"]
+    status: Literal["scheduled", "waiting", "running", "paused", "done", "stopped", "failed"]
     problem: str | None
     said: SaidOut
     students: int

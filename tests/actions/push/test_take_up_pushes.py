@@ -7,9 +7,10 @@ import pytest
 from procrastinate.worker import Worker
 
 from red_thread.actions.actor import HOUSE
+from red_thread.actions.push.control_push import go_on
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.push.take_up_pushes import take_up_pushes, try_again
+from red_thread.actions.push.take_up_pushes import take_up_pushes
 from red_thread.actions.refusals import NotAllowed
 from red_thread.jobs.queue import Jobs
 from red_thread.store.database import Database
@@ -70,7 +71,7 @@ async def test_a_push_that_gave_up_says_so_and_is_tried_again_for_the_rest(queue
     await run_push(queued.database.begin, HOUSE, push_id)
     assert await queued.counts(push_id) == {}, "one that gave up is not run behind anybody's back"
     async with queued.database.begin() as unit:
-        await try_again(unit, queued.teacher, push_id)
+        await go_on(unit, queued.teacher, push_id)
     assert await jobs_of(queued, push_id) == ["todo"]
     await run_push(queued.database.begin, HOUSE, push_id)
     assert await queued.counts(push_id) == {"placed": 2}

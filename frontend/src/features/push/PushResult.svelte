@@ -12,6 +12,7 @@
 	import NextSteps from './NextSteps.svelte';
 	import Outcomes from './Outcomes.svelte';
 	import { deed, say } from './say';
+	import UnderWay from './UnderWay.svelte';
 	import { ResultState } from './result.svelte';
 	import Strip from './Strip.svelte';
 
@@ -51,7 +52,7 @@
 				{deed(view.push.kind, result.status)}
 				{say(view.push)}
 			</h1>
-			{#if result.status === 'done'}
+			{#if result.status === 'done' || result.status === 'stopped'}
 				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
 				<NextSteps {view} {master} onundo={undo} />
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
@@ -77,13 +78,7 @@
 					<Button go onclick={() => void attempt(() => result.again())}>Try the rest again</Button>
 				</div>
 			{:else}
-				<div class="mt-6 max-w-xl">
-					<progress class="h-2 w-full accent-accent" max={result.total} value={result.done}></progress>
-					<p class="mt-2" role="status">
-						{result.done.toLocaleString('en')} of {count(result.total, 'student')} done. You may leave; it goes
-						on by itself.
-					</p>
-				</div>
+				<UnderWay {result} />
 			{/if}
 		{/if}
 	</div>

@@ -6,6 +6,8 @@
 	import { count } from '../../ui/words';
 	import Before from './Before.svelte';
 	import { PushState } from './push.svelte';
+	import When from './When.svelte';
+	import { spelled } from './when';
 
 	const push = new PushState(Number((route.params as { master: string }).master));
 	const asked = new URLSearchParams(location.search).get('pages') ?? '';
@@ -17,14 +19,15 @@
 	);
 
 	const ready = $derived({
-		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}`,
-		beside: 'Nothing has happened yet.'
+		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}${push.at ? ' later' : ''}`,
+		beside: push.at ? `It waits for ${spelled(push.at)}.` : 'Nothing has happened yet.'
 	});
 	const idle = { button: 'Nothing to push', beside: 'Everyone has it already, on the newest edition.' };
 </script>
 
 <Before {push} verb="Push" {ready} {idle}>
-	now. Each page goes into its own section, in the order of the master. Whoever has it keeps their writing.
+	<When bind:at={push.at} /> Each page goes into its own section, in the order of the master. Whoever has it keeps
+	their writing.
 	{#if push.lacking}
 		<button
 			type="button"

@@ -20,6 +20,15 @@
 		})
 	);
 
+	function standing(push: Schemas['PushOut']): string {
+		const done = `${push.students_done} of ${count(push.students, 'student')}`;
+		if (push.status === 'done') return summary(push);
+		if (push.status === 'scheduled') return `waits for ${dayAndTime(push.begins_at!)}`;
+		if (push.status === 'stopped')
+			return push.students_done ? `stopped after ${done}` : 'stopped before it began';
+		return `${push.status === 'paused' ? 'paused, ' : ''}${done} done`;
+	}
+
 	const summary = (push: Schemas['PushOut']) =>
 		ORDER.filter((outcome) => push.counts[outcome])
 			.map((outcome) => `${push.counts[outcome]} ${told(outcome).words}`)
@@ -48,11 +57,7 @@
 						<span class="font-serif text-[17px] font-semibold">{inLog(push.kind)}{say(push)}</span>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[13px] text-soft"
-							>{push.undone_at
-								? `undone ${dayAndTime(push.undone_at)}`
-								: push.status === 'done'
-									? summary(push)
-									: `${push.students_done} of ${count(push.students, 'student')} done`}</span
+							>{push.undone_at ? `undone ${dayAndTime(push.undone_at)}` : standing(push)}</span
 						>
 					</a>
 				</li>

@@ -13,6 +13,9 @@ function pushed({ push }: View): string {
 	if (push.undone_at)
 		return `Undone ${dayAndTime(push.undone_at)}: where nobody has written on since, all is as before.`;
 	const { failed, held, 'put-away': away } = push.counts;
+	if (push.status === 'stopped' && !push.students_done) return 'Nobody has been given anything.';
+	if (push.status === 'stopped')
+		return `Stopped after ${count(push.students_done, 'student')} of ${push.students.toLocaleString('en')}. What they were given stays, until it is undone.`;
 	const done = `Done: ${count(push.students_done, 'student')} of ${push.students.toLocaleString('en')}.`;
 	if (failed) return `${done} ${count(failed, 'row')} failed; everything else is where it should be.`;
 	if (held) return `${done} ${count(held, 'row was', 'rows were')} held; the reasons stand below.`;

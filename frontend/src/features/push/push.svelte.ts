@@ -2,6 +2,7 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { report } from '../../ui/report';
 import { list } from '../../ui/words';
+import { momentOf } from './when';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
@@ -163,6 +164,9 @@ export abstract class SentenceState<P extends Plan> {
 }
 
 export class PushState extends SentenceState<Schemas['PlanOut']> {
+	/** The time to wait for, as its field has it; empty for now. */
+	at = $state('');
+
 	/** A correction goes to those who have the page; one that nobody has, or that has not changed, to everyone. */
 	async loadAimed(pages: number[]) {
 		await this.load(pages);
@@ -188,7 +192,8 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 	}
 
 	protected async act() {
-		return (await ask(api.POST('/api/pushes', { body: this.request }))).id;
+		const begins_at = this.at ? momentOf(this.at) : null;
+		return (await ask(api.POST('/api/pushes', { body: { ...this.request, begins_at } }))).id;
 	}
 }
 

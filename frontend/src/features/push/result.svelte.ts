@@ -3,6 +3,8 @@ import { api, ask, type Schemas } from '../../api/client';
 import { Live } from '../../ui/live';
 import { report } from '../../ui/report';
 
+const ENDED = new Set(['done', 'stopped', 'failed']);
+
 export class ResultState {
 	view = $state.raw<Schemas['PushViewOut'] | null>(null);
 	done = $state(0);
@@ -35,15 +37,36 @@ export class ResultState {
 		this.follow();
 	}
 
+	/** Rests until it is told to go on. */
+	async pause() {
+		await ask(api.POST('/api/pushes/{push_id}/pause', { params: { path: { push_id: this.id } } }));
+		await this.load();
+	}
+
+	/** Ends it where it stands, or before it has begun. */
+	async end() {
+		await ask(api.POST('/api/pushes/{push_id}/stop', { params: { path: { push_id: this.id } } }));
+		this.stop();
+		await this.load();
+	}
+
+	/** Another time for one that waits; null is now. */
+	async beginAt(moment: string | null) {
+		const params = { path: { push_id: this.id } };
+		await ask(api.PUT('/api/pushes/{push_id}/time', { params, body: { begins_at: moment } }));
+		await this.load();
+	}
+
 	/** Follows the push until it is done; a broken line is taken up again. */
 	follow() {
-		if (this.status === 'done' || this.status === 'failed') return;
+		this.stop();
+		if (ENDED.has(this.status)) return;
 		const progress = (data: string) => {
 			const told = JSON.parse(data) as { done: number; total: number; status: string };
 			this.done = told.done;
 			this.total = told.total;
-			if (told.status !== 'done' && told.status !== 'failed') return;
-			this.stop();
+			if (told.status === this.status && !ENDED.has(told.status)) return;
+			if (ENDED.has(told.status)) this.stop();
 			this.load().catch(report);
 		};
 		this.#live = new Live(`/api/pushes/${this.id}/events`, { progress });

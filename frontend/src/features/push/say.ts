@@ -20,6 +20,9 @@ const DOING = { push: 'Pushing', 'pull-back': 'Pulling back', 'catch-up': 'Catch
 /** How the heading of a push begins. */
 export function deed(kind: Push['kind'], status: string): string {
 	if (status === 'failed') return 'Broken off: pushing';
+	if (status === 'stopped') return 'Stopped: pushing';
+	if (status === 'scheduled') return 'To be pushed:';
+	if (status === 'paused') return 'Paused: pushing';
 	return (status === 'done' ? DONE : DOING)[kind];
 }
 

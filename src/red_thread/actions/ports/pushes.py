@@ -1,6 +1,6 @@
 """Pushes: their facts, their rows, their log."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal, Protocol, TypeAlias
@@ -16,21 +16,27 @@ class NewPush:
     """What is asked for. `pages`: page id to the id of the edition that is meant, in the order of the master.
 
     `class_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: the notebooks that this comes to now.
+    `begins_at`: one that waits for its time has no editions and no audience before.
     """
 
     master_id: int
     made_by: int
     kind: PushKind
-    pages: dict[int, int]
+    pages: Mapping[int, int | None]
     class_ids: tuple[int, ...]
     notebook_ids: tuple[int, ...]
     without: tuple[int, ...]
     audience: list[int]
+    begins_at: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class PushInfo:
-    """A push, or a pull-back as `kind` says, and how far it is."""
+    """A push, or a pull-back as `kind` says, and how far it is.
+
+    `status`: "scheduled" until `begins_at`, "waiting" for the queue, "running", "paused", "done", "stopped" or
+    "failed".
+    """
 
     id: int
     master_id: int
@@ -43,6 +49,7 @@ class PushInfo:
     kind: PushKind
     undone_at: datetime | None
     problem: str | None = None
+    begins_at: datetime | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +91,16 @@ class Pushes(Protocol):
     async def without_a_job(self) -> list[tuple[int, int, bool]]: ...
     async def give_up(self, push_id: int, problem: str) -> None: ...
     async def take_up(self, push_id: int) -> None: ...
+    async def set_status(self, push_id: int, status: str) -> None: ...
+    async def begin_at(self, push_id: int, begins_at: datetime) -> None: ...
+    async def whom(self, push_id: int) -> dict[str, tuple[int, ...]]:
+        """Whom a push is for, as it was said: ids by "class", "notebook" and "without"."""
+        ...
+
+    async def begin(self, push_id: int, pages: Mapping[int, int], audience: Sequence[int]) -> None:
+        """A push whose time has come has its editions and its audience from now on."""
+        ...
+
     async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]: ...
     async def facts(
         self,

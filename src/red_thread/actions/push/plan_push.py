@@ -1,5 +1,6 @@
 """What a push would do: who it is for, the pages as they stand, the plan."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
@@ -62,6 +63,11 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
     """Looks a request up. Raises NothingChosen, PageTakenOut, NobodyToPushTo, NotFound."""
     pages = await choose_pages(unit, actor, request)
+    return await look_up(unit, request, pages)
+
+
+async def look_up(unit: Unit, request: PushRequest, pages: list[MasterPage]) -> Chosen:
+    """The same for pages that are known, of a request that was allowed. Raises PageTakenOut, NobodyToPushTo."""
     outline = await unit.masters.outline(request.master_id)
     order = rank(outline.page_order())
     for page in pages:
@@ -101,7 +107,7 @@ async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
 
 
 def new_push(
-    request: PushRequest, made_by: int, kind: PushKind, pages: dict[int, int], audience: list[int]
+    request: PushRequest, made_by: int, kind: PushKind, pages: Mapping[int, int | None], audience: list[int]
 ) -> NewPush:
     """The push of a request, looked up. `pages`: with their editions."""
     said = request.class_ids, request.notebook_ids, request.without

@@ -14,6 +14,7 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.pushes import Batch, PushInfo
 from red_thread.actions.push.apply_plan import For, apply_plan
+from red_thread.actions.push.start_push import begin_scheduled
 from red_thread.core.outline.tree import Outline, rank
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 
@@ -28,14 +29,23 @@ async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_on
     while not done:
         async with transactions() as unit:
             push = await unit.pushes.get(push_id, lock=True)
-            if push is None or push.status in ("done", "failed"):
+            if push is None or push.status in _RESTS:
                 return
             if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
                 await require_teacher(unit, actor, push.master_id, "push")
             await unit.masters.hold(push.master_id)
+            if push.status == "scheduled" and not (_is_due(unit, push) and await begin_scheduled(unit, push)):
+                return
             pages = await unit.pushes.pages_of(push_id)
             batch = await unit.pushes.next_batch(push_id, max(at_once // max(len(pages), 1), 1))
             done = batch is None or await _run_batch(unit, push, pages, batch)
+
+
+_RESTS = ("done", "failed", "paused", "stopped")
+
+
+def _is_due(unit: Unit, push: PushInfo) -> bool:
+    return push.begins_at is None or push.begins_at <= unit.now
 
 
 async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:

@@ -1,15 +1,16 @@
-"""Pushes that nobody works on: taken up where they stand, or said to have given up; and tried again by hand."""
+"""Pushes that nobody works on: taken up where they stand, begun when their time has come, or given up."""
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
-from red_thread.actions.refusals import NotAllowed, NotFound
+from red_thread.actions.refusals import NotAllowed
 
 GAVE_UP = "It was tried again and again, and broke off each time. What was done stays done."
 
 
 async def take_up_pushes(unit: Unit, actor: Actor) -> tuple[list[int], list[int]]:
-    """Gives every unfinished push without a job a new one; those whose tries are used up are said to have failed.
+    """Gives every push that should be running and has no job a new one, in the order of their times.
+
+    Those whose tries are used up are said to have failed.
 
     Returns the ids of both. Raises NotAllowed for anybody but the house.
     """
@@ -26,16 +27,3 @@ async def take_up_pushes(unit: Unit, actor: Actor) -> tuple[list[int], list[int]
             await unit.queue.run_push(push_id, master_id)
             taken.append(push_id)
     return taken, failed
-
-
-async def try_again(unit: Unit, actor: Actor, push_id: int) -> None:
-    """A push that gave up goes on from where it stands. Raises NotFound."""
-    push = await unit.pushes.get(push_id, lock=True)
-    if push is None:
-        raise NotFound(what="push")
-    await require_teacher(unit, actor, push.master_id, "push")
-    if push.status != "failed":
-        return
-    await unit.pushes.take_up(push_id)
-    await unit.queue.forget_failed(push_id)
-    await unit.queue.run_push(push_id, push.master_id)

@@ -1,12 +1,12 @@
 """Pushes in PostgreSQL: set-based, whatever the size of the audience."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import fields
 from datetime import datetime
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, insert, select, text, update
+from sqlalchemy import Row, delete, insert, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pushes import Batch, NewPush, PushInfo, Reached, Said
@@ -36,14 +36,15 @@ _PULLED_BACK_SINCE = text("""
     SELECT g.page_id, array(SELECT unnest(t.notebook_ids) INTERSECT
                             SELECT unnest(CAST(:notebooks AS bigint[]))) AS notebook_ids
     FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id AND b.kind = 'pull-back'
-        AND b.undone_at IS NULL
+        AND b.undone_at IS NULL AND b.made_at >= coalesce(p.begins_at, b.made_at)
     JOIN push_page mine ON mine.push_id = p.id
     JOIN push_page g ON g.push_id = b.id AND g.page_id = mine.page_id
     JOIN push_batch t ON t.push_id = b.id
     WHERE p.id = :push
 """)
 _SAID = text("""
-    SELECT p.id, coalesce((SELECT e.title FROM push_page g JOIN edition e ON e.id = g.edition_id
+    SELECT p.id, coalesce((SELECT coalesce(e.title, m.title) FROM push_page g
+                           LEFT JOIN edition e ON e.id = g.edition_id LEFT JOIN page m ON m.id = g.page_id
                            WHERE g.push_id = p.id ORDER BY g.position LIMIT 1), '') AS title,
         (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
         array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
@@ -81,11 +82,13 @@ _WITHOUT_A_JOB = text("""
         SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status = 'failed'
         AND (j.args->>'push_id')::bigint = p.id) AS gave_up
     FROM push p
-    WHERE p.finished_at IS NULL AND p.kind <> 'pull-back' AND p.made_at < now() - interval '2 seconds'
+    WHERE p.finished_at IS NULL AND p.kind <> 'pull-back' AND (
+        p.status IN ('waiting', 'running') AND p.made_at < now() - interval '2 seconds'
+        OR p.status = 'scheduled' AND p.begins_at <= now())
     AND NOT EXISTS (
         SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status IN ('todo', 'doing')
         AND (j.args->>'push_id')::bigint = p.id)
-    ORDER BY p.id
+    ORDER BY coalesce(p.begins_at, p.made_at), p.id
 """)
 _GIVEN = text("""
     SELECT p.kind <> 'pull-back' AS gives,
@@ -95,7 +98,7 @@ _GIVEN = text("""
         array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'notebook') AS notebook_ids,
         array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'without') AS without
     FROM push p
-    WHERE p.master_id = :master AND p.undone_at IS NULL AND EXISTS (
+    WHERE p.master_id = :master AND p.undone_at IS NULL AND p.status NOT IN ('scheduled', 'stopped') AND EXISTS (
         SELECT FROM push_whom w WHERE w.push_id = p.id AND (w.kind = 'class' AND w.target_id = :class
             OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))))
     ORDER BY p.id
@@ -158,6 +161,13 @@ class PushStore:
             update(t.Push).where(t.Push.id == push_id).values(status="waiting", problem=None, finished_at=None)
         )
 
+    async def set_status(self, push_id: int, status: str) -> None:
+        ends = {"finished_at": self.now} if status == "stopped" else {}
+        await self.connection.execute(update(t.Push).where(t.Push.id == push_id).values(status=status, **ends))
+
+    async def begin_at(self, push_id: int, begins_at: datetime) -> None:
+        await self.connection.execute(update(t.Push).where(t.Push.id == push_id).values(begins_at=begins_at))
+
     async def of_master_among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
         """Those of the notebooks that are of a class of this master."""
         values = {"notebooks": id_array(notebook_ids), "master": master_id}
@@ -197,9 +207,10 @@ class PushStore:
             master_id=push.master_id,
             made_by=push.made_by,
             made_at=self.now,
-            status="waiting",
+            status="scheduled" if push.begins_at else "waiting",
             kind=push.kind,
             students=len(push.audience),
+            begins_at=push.begins_at,
         )
         push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
         await self._add_pages(push_id, push.pages)
@@ -207,13 +218,30 @@ class PushStore:
             if ids:
                 values = {"push": push_id, "kind": kind, "targets": id_array(ids)}
                 await self.connection.execute(_ADD_WHOM, values)
-        size = max(COPIES_IN_A_BATCH // max(len(push.pages), 1), 1)
-        for number, at in enumerate(range(0, len(push.audience), size)):
-            values = {"push": push_id, "number": number, "notebooks": id_array(push.audience[at : at + size])}
-            await self.connection.execute(_ADD_BATCH, values)
+        await self._add_audience(push_id, len(push.pages), push.audience)
         return push_id
 
-    async def _add_pages(self, push_id: int, pages: dict[int, int]) -> None:
+    async def _add_audience(self, push_id: int, pages: int, audience: Sequence[int]) -> None:
+        size = max(COPIES_IN_A_BATCH // max(pages, 1), 1)
+        for number, at in enumerate(range(0, len(audience), size)):
+            values = {"push": push_id, "number": number, "notebooks": id_array(audience[at : at + size])}
+            await self.connection.execute(_ADD_BATCH, values)
+
+    async def begin(self, push_id: int, pages: Mapping[int, int], audience: Sequence[int]) -> None:
+        await self.connection.execute(delete(t.PushPage).where(t.PushPage.push_id == push_id))
+        await self._add_pages(push_id, pages)
+        await self._add_audience(push_id, len(pages), audience)
+        begun = update(t.Push).where(t.Push.id == push_id).values(status="waiting", students=len(audience))
+        await self.connection.execute(begun)
+
+    async def whom(self, push_id: int) -> dict[str, tuple[int, ...]]:
+        wanted = select(t.PushWhom.kind, t.PushWhom.target_id).where(t.PushWhom.push_id == push_id)
+        found: dict[str, tuple[int, ...]] = {"class": (), "notebook": (), "without": ()}
+        for kind, target_id in await self.connection.execute(wanted.order_by(t.PushWhom.target_id)):
+            found[kind] = (*found[kind], target_id)
+        return found
+
+    async def _add_pages(self, push_id: int, pages: Mapping[int, int | None]) -> None:
         rows = [
             {"push_id": push_id, "position": position, "page_id": page, "edition_id": edition}
             for position, (page, edition) in enumerate(pages.items(), 1)

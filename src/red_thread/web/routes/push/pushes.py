@@ -6,10 +6,10 @@ from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.ports.pushes import PushInfo
+from red_thread.actions.push.control_push import go_on, pause_push, push_at, stop_push
 from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes, require_push
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.push.take_up_pushes import try_again
 from red_thread.actions.push.undo import undo_push
 from red_thread.store.database import OneSchool
 from red_thread.web.dependencies import ByActor, InUnit, database_of
@@ -19,6 +19,8 @@ from red_thread.web.push_schemas import (
     PlanOut,
     PushOut,
     PushRequestIn,
+    PushStart,
+    PushTime,
     PushViewOut,
     SaidOut,
     UndoneOut,
@@ -40,9 +42,9 @@ async def post_plan(body: PushRequestIn, unit: InUnit, actor: ByActor) -> PlanOu
 
 
 @router.post("/pushes", status_code=202)
-async def post_push(body: PushRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
+async def post_push(body: PushStart, unit: InUnit, actor: ByActor) -> AddedOut:
     """Starts a push. It goes on by itself, whatever happens to this window."""
-    return AddedOut(id=await start_push(unit, actor, push_request(body)))
+    return AddedOut(id=await start_push(unit, actor, push_request(body), body.begins_at))
 
 
 @router.get("/masters/{master_id}/pushes")
@@ -75,8 +77,26 @@ async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: B
 
 @router.post("/pushes/{push_id}/again", status_code=204)
 async def post_again(push_id: int, unit: InUnit, actor: ByActor) -> None:
-    """A push that gave up goes on from where it stands."""
-    await try_again(unit, actor, push_id)
+    """A push that gave up or rests goes on from where it stands."""
+    await go_on(unit, actor, push_id)
+
+
+@router.post("/pushes/{push_id}/pause", status_code=204)
+async def post_pause(push_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A push under way rests; what is done stays done."""
+    await pause_push(unit, actor, push_id)
+
+
+@router.post("/pushes/{push_id}/stop", status_code=204)
+async def post_stop(push_id: int, unit: InUnit, actor: ByActor) -> None:
+    """Ends a push where it stands, or before it has begun."""
+    await stop_push(unit, actor, push_id)
+
+
+@router.put("/pushes/{push_id}/time", status_code=204)
+async def put_time(push_id: int, body: PushTime, unit: InUnit, actor: ByActor) -> None:
+    """A push that waits for its time begins at another, or now."""
+    await push_at(unit, actor, push_id, body.begins_at)
 
 
 @router.post("/pushes/{push_id}/undo")
@@ -96,7 +116,7 @@ async def _progress(hub: NewsHub, database: OneSchool, push_id: int) -> AsyncIte
             return
         progress = {"done": push.students_done, "total": push.students, "status": push.status}
         yield as_event("progress", progress)
-        if push.status in ("done", "failed"):
+        if push.finished_at is not None:
             return
 
 
@@ -128,6 +148,7 @@ def _summary(summary: PushSummary) -> PushOut:
         kind=push.kind,
         undone_at=push.undone_at,
         made_at=push.made_at,
+        begins_at=push.begins_at,
         finished_at=push.finished_at,
         status=push.status,  # type: ignore[arg-type]
         problem=push.problem,

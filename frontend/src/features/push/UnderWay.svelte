@@ -1,0 +1,62 @@
+<!-- A push that waits, runs or rests: how far it is, and what can be done about it. -->
+<script lang="ts">
+	import Button from '../../ui/Button.svelte';
+	import { attempt } from '../../ui/report';
+	import { count } from '../../ui/words';
+	import type { ResultState } from './result.svelte';
+	import { asLocal, momentOf, spelled, ZONE } from './when';
+
+	let { result }: { result: ResultState } = $props();
+	const push = $derived(result.view!.push);
+	const waits = $derived(result.status === 'scheduled');
+	const rests = $derived(result.status === 'paused');
+	const done = $derived(`${result.done.toLocaleString('en')} of ${count(result.total, 'student')} done.`);
+	let at = $state('');
+
+	async function change(event: SubmitEvent) {
+		event.preventDefault();
+		await attempt(() => result.beginAt(momentOf(at)));
+	}
+
+	const run = (act: () => Promise<void>) => () => void attempt(act);
+</script>
+
+<div class="mt-6 max-w-xl">
+	{#if waits}
+		<p role="status">
+			It waits for <b>{spelled(asLocal(new Date(push.begins_at!)))}</b>, and goes out as the pages are then.
+		</p>
+		<form class="mt-3 flex flex-wrap items-center gap-2" onsubmit={change}>
+			<label class="text-soft" for="other-time">Another time</label>
+			<input
+				id="other-time"
+				type="datetime-local"
+				required
+				class="rounded-md border border-line-strong bg-raised px-2 py-1"
+				min={asLocal(new Date())}
+				bind:value={at}
+			/>
+			<Button type="submit">Wait until then</Button>
+			<span class="text-[12.5px] text-soft">Your time here, {ZONE}.</span>
+		</form>
+	{:else}
+		<progress class="h-2 w-full accent-accent" max={result.total} value={result.done}></progress>
+		<p class="mt-2" role="status">
+			{done}
+			{rests ? 'It rests here until you let it go on.' : 'You may leave; it goes on by itself.'}
+		</p>
+	{/if}
+	<div class="mt-4 flex flex-wrap gap-2">
+		{#if waits}
+			<Button go onclick={run(() => result.beginAt(null))}>Push it now</Button>
+			<Button onclick={run(() => result.end())}>Don’t push it</Button>
+		{:else}
+			{#if rests}
+				<Button go onclick={run(() => result.again())}>Go on</Button>
+			{:else}
+				<Button onclick={run(() => result.pause())}>Pause</Button>
+			{/if}
+			<Button onclick={run(() => result.end())}>Stop here</Button>
+		{/if}
+	</div>
+</div>

@@ -1,0 +1,46 @@
+"""What happens later: a push that waits for its time, and a student who comes when others have pages already."""
+
+import re
+
+from playwright.async_api import expect
+
+from tests.e2e.steps import open_master_page
+
+
+async def test_a_push_waits_and_is_then_wanted_now(person):
+    teacher = await person("Ngozi")
+    await open_master_page(teacher, "What the dune is for")
+    await teacher.get_by_role("button", name=re.compile("^Push")).first.click()
+    await teacher.get_by_role("button", name=re.compile("^When")).click()
+    await teacher.get_by_role("button", name="Tomorrow at 08:00").click()
+    await teacher.keyboard.press("Escape")
+    await expect(teacher.get_by_text(re.compile("^It waits for .* at 08:00"))).to_be_visible()
+    await teacher.get_by_role("button", name=re.compile("^Push to .* later$")).click()
+    await expect(teacher.get_by_role("heading", name=re.compile("^To be pushed"))).to_be_visible()
+    await teacher.get_by_role("link", name="Pushes").click()
+    await teacher.get_by_role("link", name=re.compile("What the dune is for.*waits for", re.DOTALL)).first.click()
+    await teacher.get_by_role("button", name="Don’t push it").click()
+    await expect(teacher.get_by_text("Nobody has been given anything.")).to_be_visible()
+
+
+async def test_who_comes_later_has_what_the_class_was_given(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_role("link", name="Classes").click()
+    await expect(teacher.get_by_text(re.compile("^Everyone has the pages that 9A was given"))).to_be_visible()
+    for name, comes_at_once in (("Zoe Late", True), ("Max Later", False)):
+        await teacher.get_by_label("Who comes later gets them at once").set_checked(comes_at_once)
+        await teacher.get_by_role("button", name="Bring students in").click()
+        await teacher.get_by_label(re.compile("ames")).last.fill(name)
+        await teacher.get_by_role("button", name=re.compile("^(See|Look|What)")).first.click()
+        await teacher.get_by_role("button", name="Take 1 student in").click()
+        told = "on the way to them" if comes_at_once else "1 student is in."
+        await expect(teacher.get_by_text(re.compile(told))).to_be_visible()
+    await expect(teacher.get_by_text("1 student lacks")).to_be_visible()
+    await teacher.get_by_role("button", name="Give them what they lack").click()
+    await expect(teacher.get_by_text(re.compile("^On its way"))).to_be_visible()
+    await expect(teacher.get_by_text(re.compile("^Everyone has the pages that 9A was given"))).to_be_visible()
+    await teacher.get_by_role("link", name="Pushes").click()
+    await teacher.get_by_role("link", name=re.compile("Caught up.*Max Later")).click()
+    await expect(teacher.get_by_text(re.compile("^Done: "))).to_be_visible()
+    await teacher.get_by_role("button", name="Undo this push").click()
+    await expect(teacher.get_by_text(re.compile("are as before"))).to_be_visible()
