@@ -1,4 +1,4 @@
-"""What happens later: a push that waits for its time, and a student who comes when others have pages already."""
+"""Whom and when: a push that waits for its time, a group, and a student who comes when others have pages already."""
 
 import re
 
@@ -44,3 +44,36 @@ async def test_who_comes_later_has_what_the_class_was_given(person):
     await expect(teacher.get_by_text(re.compile("^Done: "))).to_be_visible()
     await teacher.get_by_role("button", name="Undo this push").click()
     await expect(teacher.get_by_text(re.compile("are as before"))).to_be_visible()
+    await teacher.get_by_role("link", name="Classes").click()
+    for name in ("Zoe Late", "Max Later"):
+        await teacher.get_by_role("button", name=f"{name}: more").click()
+        await teacher.get_by_role("menuitem", name="Take out of the class").click()
+        await expect(teacher.get_by_text(re.compile(f"^{name} has left the class"))).to_be_visible()
+    await teacher.get_by_label("Who comes later gets them at once").set_checked(True)
+
+
+async def test_a_group_is_made_given_a_page_and_removed(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_role("link", name="Classes").click()
+    await teacher.get_by_role("group", name="Groups").get_by_role("button", name="New").click()
+    await teacher.get_by_label("Name of the group").fill("Night watch")
+    for name in ("Ada Nwosu", "Anna Lindqvist"):
+        await teacher.get_by_label("Find in Students").fill(name)
+        await teacher.get_by_role("checkbox", name=re.compile(name)).click()
+    await teacher.get_by_role("button", name="Make it: 2 students").click()
+    await expect(teacher.get_by_text(re.compile("^Night watch is there"))).to_be_visible()
+    await teacher.get_by_role("link", name="Master").click()
+    await open_master_page(teacher, "Neaps on the harbour wall")
+    await teacher.get_by_role("button", name=re.compile("^Push")).first.click()
+    await teacher.get_by_role("button", name=re.compile("^Students")).click()
+    await teacher.get_by_role("button", name="Nobody", exact=True).click()
+    await teacher.get_by_role("checkbox", name=re.compile("Night watch")).click()
+    await teacher.keyboard.press("Escape")
+    await expect(teacher.get_by_role("button", name="Push to 2 students")).to_be_visible()
+    await teacher.reload()
+    await teacher.get_by_role("button", name="Push to 2 students").click()
+    await expect(teacher.get_by_role("heading", name=re.compile("to Night watch$"))).to_be_visible()
+    await teacher.get_by_role("link", name="Classes").click()
+    await teacher.get_by_role("button", name="Night watch").click()
+    await teacher.get_by_role("button", name="Remove the group").click()
+    await expect(teacher.get_by_text(re.compile("^Night watch is no group any more"))).to_be_visible()

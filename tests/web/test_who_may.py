@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from PIL import Image
 
+from red_thread.actions.classes.groups import make_group
 from red_thread.actions.people.passwords import hash_password
 from red_thread.actions.push.run_push import run_push
 from red_thread.web.app import create_app
@@ -69,6 +70,8 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/pages/{page_id}/knots/again"): as_json(copies=[{"copy_id": copy, "revision": 1}]),
         ("post", "/api/pushes"): as_json(**push),
         ("post", "/api/pushes/plan"): as_json(**push),
+        ("post", "/api/masters/{master_id}/groups"): as_json(name="x", notebook_ids=[]),
+        ("put", "/api/groups/{group_id}"): as_json(name="x", notebook_ids=[]),
         ("put", "/api/pushes/{push_id}/time"): as_json(begins_at=None),
         ("put", "/api/classes/{class_id}/catching-up"): as_json(on=False),
         ("post", "/api/pull-backs"): as_json(**push, written="drawer"),
@@ -82,6 +85,8 @@ async def asked(school: School, settings, database) -> list[tuple[str, str, dict
     page = await school.add_page("a:x", "Tides")
     push_id = await school.start([page], "9A")
     copy = await _given(school, page, push_id)
+    async with database.begin() as unit:
+        group_id = await make_group(unit, school.teacher, school.master, "Divers", [copy.notebook_id])
     filled = {
         "master_id": school.master,
         "class_id": school.classes["9A"],
@@ -91,6 +96,7 @@ async def asked(school: School, settings, database) -> list[tuple[str, str, dict
         "push_id": push_id,
         "notebook_id": copy.notebook_id,
         "copy_id": copy.id,
+        "group_id": group_id,
         "revision": 0,
         "picture_id": "none",
         "person_id": school.students["9A student 01"].person_id,

@@ -12,6 +12,7 @@ from typing import Any
 import yaml
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.classes.groups import make_group
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.notebook.look_at_notebook import open_page
 from red_thread.actions.notebook.save_copy import Save, save_copy
@@ -47,6 +48,7 @@ class Story:
 
     async def tell(self) -> None:
         await self._meet()
+        await self._make_groups()
         await self._first_weeks()
         await self._corrections()
         await self._this_week()
@@ -59,6 +61,13 @@ class Story:
                 self.classes[found.name] = found.id
                 self.of_class[found.name] = await unit.classes.students(found.id)
                 self.students |= {student.name: student for student in self.of_class[found.name]}
+
+    async def _make_groups(self) -> None:
+        """Out of all classes: every so many students, from one on."""
+        everyone = [student.notebook_id for students in self.of_class.values() for student in students]
+        async with self.unit() as unit:
+            for name, first, step in (("Boat crew", 2, 17), ("Early readers", 5, 13), ("Field helpers", 8, 20)):
+                await make_group(unit, self.teacher, self.master_id, name, everyone[first::step])
 
     async def _first_weeks(self) -> None:
         self._go_back(16)

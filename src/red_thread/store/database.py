@@ -11,6 +11,7 @@ from sqlalchemy.exc import DataError, DBAPIError
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
 from red_thread.store.classes.classes import ClassStore
+from red_thread.store.classes.groups import GroupStore
 from red_thread.store.master.masters import MasterStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
@@ -61,6 +62,7 @@ class StoreUnit:
         self.people = PeopleStore(connection, now)
         self.masters = MasterStore(connection, now)
         self.classes = ClassStore(connection, now)
+        self.groups = GroupStore(connection, now)
         self.notebooks = NotebookStore(connection, now)
         self.pushes = PushStore(connection, now)
         self.operations = OperationStore(connection, now)

@@ -242,6 +242,23 @@ class RosterTaking(OfSchool):
     lines: Mapped[str]
 
 
+class Group(OfSchool):
+    """Students of a course who are given pages together. One that was removed keeps its name for the log."""
+
+    __tablename__ = "student_group"
+    id: Mapped[int] = _id()
+    master_id: Mapped[int] = _to("master", index=True)
+    name: Mapped[str]
+    made_at: Mapped[datetime] = _made_at()
+    removed_at: Mapped[datetime | None]
+
+
+class GroupMember(OfSchool):
+    __tablename__ = "group_member"
+    group_id: Mapped[int] = _to("student_group", key=True)
+    notebook_id: Mapped[int] = _to("notebook", key=True, index=True)
+
+
 class Notebook(OfSchool):
     __tablename__ = "notebook"
     id: Mapped[int] = _id()
@@ -351,7 +368,7 @@ class PushPage(OfSchool):
 
 
 class PushWhom(OfSchool):
-    """Whom a push is for, as it was said: a `class`, a `notebook`, `without` a notebook."""
+    """Whom a push is for, as it was said: a `class`, a `group`, a `notebook`, `without` a notebook."""
 
     __tablename__ = "push_whom"
     push_id: Mapped[int] = _to("push", key=True)

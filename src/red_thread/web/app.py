@@ -19,7 +19,7 @@ from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import pictures
-from red_thread.web.routes.classes import classes
+from red_thread.web.routes.classes import classes, groups
 from red_thread.web.routes.master import masters
 from red_thread.web.routes.notebook import knots, notebooks
 from red_thread.web.routes.people import people, session
@@ -46,7 +46,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
     app.add_middleware(Guard, hosts=settings.hosts)
-    for part in (session, people, masters, pushes, pull_backs, classes, notebooks, knots, pictures):
+    for part in (session, people, masters, pushes, pull_backs, classes, groups, notebooks, knots, pictures):
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
     _serve_front_end(app, settings)

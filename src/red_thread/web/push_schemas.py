@@ -18,6 +18,7 @@ class PushRequestIn(Schema):
     class_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
     notebook_ids: list[Id] = Field(default_factory=list[Id], max_length=20000)
     without: list[Id] = Field(default_factory=list[Id], max_length=20000)
+    group_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
 
 
 class PushStart(PushRequestIn):
@@ -141,6 +142,7 @@ def push_request(body: PushRequestIn) -> PushRequest:
         tuple(body.class_ids),
         tuple(body.notebook_ids),
         tuple(body.without),
+        tuple(body.group_ids),
     )
 
 

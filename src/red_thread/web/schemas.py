@@ -227,6 +227,17 @@ class StudentOut(Schema):
     by_others: bool
 
 
+class GroupOut(Schema):
+    id: int
+    name: str
+    notebook_ids: list[int]
+
+
+class GroupIn(BaseModel):
+    name: str = Field(max_length=200)
+    notebook_ids: list[int] = Field(max_length=20000)
+
+
 class CaughtUpOut(Schema):
     """`pages`: the most that any of the students lacks."""
 

@@ -10,6 +10,7 @@
 	import { ClassesState } from './classes.svelte';
 	import CatchingUp from './CatchingUp.svelte';
 	import CodeSheet from './CodeSheet.svelte';
+	import Groups from './Groups.svelte';
 	import Naming from './Naming.svelte';
 	import Requests from './Requests.svelte';
 	import StudentLine from './StudentLine.svelte';
@@ -62,6 +63,7 @@
 					>.
 				</p>
 			{:else if shown}
+				<Groups {master} classes={classes.classes ?? []} />
 				<div class="mb-4 flex flex-wrap items-center gap-4 border-t border-line pt-3">
 					<p class="grow">
 						{classes.lacking

@@ -1,7 +1,7 @@
 <!-- A push or a pull-back, as a sentence whose parts are the choices. -->
 <script lang="ts">
 	import Pick from '../../ui/Pick.svelte';
-	import Chooser from './Chooser.svelte';
+	import Chooser from '../../ui/Chooser.svelte';
 	import type { Snippet } from 'svelte';
 	import type { PullBackState, PushState } from './push.svelte';
 
@@ -26,13 +26,14 @@
 	const classes = $derived(
 		(push.master?.classes ?? []).map((one) => ({ id: one.id, words: one.name, under: `${one.students}` }))
 	);
+	const groups = $derived(
+		push.offered.map((one) => ({ id: one.id, words: one.name, under: `${one.notebook_ids.length}` }))
+	);
 	const students = $derived(
 		push.students.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
 	);
 	const reached = $derived(
-		push.students
-			.filter((one) => push.classes.includes(one.class_id) || push.singles.includes(one.notebook_id))
-			.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
+		push.named.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
 	);
 	const quickPages = $derived(
 		changed.length
@@ -65,7 +66,16 @@
 				ontoggle={(id) => push.toggle('classes', id)}
 			/>
 		</div>
-		<p class="px-3 pt-2 font-semibold text-soft">Single students</p>
+		{#if groups.length}
+			<div class="border-b border-line py-1">
+				<Chooser
+					label="Groups"
+					items={groups}
+					chosen={push.groups}
+					ontoggle={(id) => push.toggle('groups', id)}
+				/>
+			</div>
+		{/if}
 		<Chooser
 			label="Single students"
 			items={students}

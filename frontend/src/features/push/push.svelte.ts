@@ -8,11 +8,15 @@ type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
 const CORRECTED = new Set<string>(['refreshed', 'merged', 'conflicted', 'put-away']);
 
+type Part = 'pages' | 'classes' | 'groups' | 'singles' | 'without';
+
 export abstract class SentenceState<P extends Plan> {
 	master = $state.raw<Schemas['MasterViewOut'] | null>(null);
+	offered = $state.raw<Schemas['GroupOut'][]>([]);
 	students = $state.raw<(Schemas['StudentOut'] & { class_id: number; class_name: string })[]>([]);
 	pages = $state<number[]>([]);
 	classes = $state<number[]>([]);
+	groups = $state<number[]>([]);
 	singles = $state<number[]>([]);
 	without = $state<number[]>([]);
 	plan = $state.raw<P | null>(null);
@@ -33,10 +37,11 @@ export abstract class SentenceState<P extends Plan> {
 	async loadSaid(): Promise<boolean> {
 		const said = new URLSearchParams(location.search);
 		const ids = (name: string) => (said.get(name) ?? '').split('.').filter(Boolean).map(Number);
-		if (!said.has('classes') && !said.has('students')) return false;
+		if (!['classes', 'groups', 'students'].some((name) => said.has(name))) return false;
 		const [classes, singles, without] = [ids('classes'), ids('students'), ids('without')];
 		await this.#read(ids('pages'));
 		this.classes = classes.filter((id) => this.master?.classes.some((one) => one.id === id));
+		this.groups = ids('groups').filter((id) => this.offered.some((one) => one.id === id));
 		this.singles = singles.filter((id) => this.students.some((one) => one.notebook_id === id));
 		this.without = without.filter((id) => this.students.some((one) => one.notebook_id === id));
 		await this.replan();
@@ -46,7 +51,13 @@ export abstract class SentenceState<P extends Plan> {
 	/** The sentence as it stands goes into the address: Back and loading anew find it there. */
 	#say() {
 		const said = new URLSearchParams(location.search);
-		const parts = { pages: this.pages, classes: this.classes, students: this.singles, without: this.without };
+		const whom = {
+			classes: this.classes,
+			groups: this.groups,
+			students: this.singles,
+			without: this.without
+		};
+		const parts = { pages: this.pages, ...whom };
 		for (const [name, ids] of Object.entries(parts)) said.set(name, ids.join('.'));
 		history.replaceState(history.state, '', `?${said}`);
 	}
@@ -61,6 +72,7 @@ export abstract class SentenceState<P extends Plan> {
 	async #read(pages: number[]) {
 		const path = { master_id: this.id };
 		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		this.offered = await ask(api.GET('/api/masters/{master_id}/groups', { params: { path } }));
 		const known = new Set(this.master.pages.map((page) => page.id));
 		this.pages = pages.filter((page) => known.has(page));
 		this.classes = this.master.classes.filter((one) => one.students).map((one) => one.id);
@@ -83,11 +95,22 @@ export abstract class SentenceState<P extends Plan> {
 			.map((one) => one.notebook_id);
 	}
 
+	/** Whom the classes, groups and single students come to, before anybody is left out. */
+	get named() {
+		const members = this.offered.filter((one) => this.groups.includes(one.id));
+		const grouped = new Set(members.flatMap((one) => one.notebook_ids));
+		return this.students.filter(
+			({ class_id, notebook_id }) =>
+				this.classes.includes(class_id) || this.singles.includes(notebook_id) || grouped.has(notebook_id)
+		);
+	}
+
 	get request() {
 		return {
 			master_id: this.id,
 			page_ids: this.pages,
 			class_ids: this.classes,
+			group_ids: this.groups,
 			notebook_ids: this.singles,
 			without: this.without
 		};
@@ -121,7 +144,7 @@ export abstract class SentenceState<P extends Plan> {
 		}
 	}
 
-	toggle(what: 'pages' | 'classes' | 'singles' | 'without', id: number) {
+	toggle(what: Part, id: number) {
 		this.lacking = 0;
 		const now = this[what];
 		this[what] = now.includes(id) ? now.filter((one) => one !== id) : [...now, id];
@@ -129,7 +152,7 @@ export abstract class SentenceState<P extends Plan> {
 		void this.replan();
 	}
 
-	set(what: 'pages' | 'classes' | 'singles' | 'without', ids: number[]) {
+	set(what: Part, ids: number[]) {
 		this.lacking = 0;
 		this[what] = ids;
 		this.#say();
@@ -151,7 +174,8 @@ export abstract class SentenceState<P extends Plan> {
 		const singles = this.students
 			.filter((one) => this.singles.includes(one.notebook_id))
 			.map((one) => one.name);
-		return list([...classes, ...singles], 5) || 'nobody yet';
+		const groups = this.offered.filter((one) => this.groups.includes(one.id)).map((one) => one.name);
+		return list([...classes, ...groups, ...singles], 5) || 'nobody yet';
 	}
 
 	get withoutWords(): string {

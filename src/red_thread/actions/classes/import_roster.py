@@ -9,7 +9,7 @@ import orjson
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
-from red_thread.actions.push.catch_up import CaughtUp, welcome
+from red_thread.actions.push.catch_up import CaughtUp, together, welcome
 from red_thread.actions.refusals import NotFound
 from red_thread.core.classes.roster_plan import Line, Listed, PlannedLine, plan_roster
 
@@ -84,11 +84,8 @@ async def _apply(unit: Unit, actor: Actor, classes: dict[str, int], lines: list[
     for class_id, people in asked.items():
         await unit.classes.ask_for(class_id, people, actor.person_id)
     here = [class_id for class_id in classes.values() if class_id in come or class_id in moved]
-    each = [await welcome(unit, class_id, come[class_id] + moved[class_id], actor.person_id) for class_id in here]
-    return CaughtUp(
-        tuple(push_id for one in each for push_id in one.push_ids),
-        sum(one.students for one in each),
-        max((one.pages for one in each), default=0),
+    return together(
+        [await welcome(unit, class_id, come[class_id] + moved[class_id], actor.person_id) for class_id in here]
     )
 
 

@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Protocol
 
 from red_thread.actions.ports.classes import Classes
+from red_thread.actions.ports.groups import Groups
 from red_thread.actions.ports.masters import Masters
 from red_thread.actions.ports.notebooks import Notebooks
 from red_thread.actions.ports.operations import Operations
@@ -41,6 +42,8 @@ class Unit(Protocol):
     def masters(self) -> Masters: ...
     @property
     def classes(self) -> Classes: ...
+    @property
+    def groups(self) -> Groups: ...
     @property
     def notebooks(self) -> Notebooks: ...
     @property

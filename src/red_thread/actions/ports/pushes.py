@@ -15,8 +15,8 @@ PushKind: TypeAlias = Literal["push", "pull-back", "catch-up"]
 class NewPush:
     """What is asked for. `pages`: page id to the id of the edition that is meant, in the order of the master.
 
-    `class_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: the notebooks that this comes to now.
-    `begins_at`: one that waits for its time has no editions and no audience before.
+    `class_ids`, `group_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: which notebooks this comes
+    to now. `begins_at`: one that waits for its time has no editions and no audience before.
     """
 
     master_id: int
@@ -28,6 +28,7 @@ class NewPush:
     without: tuple[int, ...]
     audience: list[int]
     begins_at: datetime | None = None
+    group_ids: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,8 +57,8 @@ class PushInfo:
 class Said:
     """What was asked for, in names, for a sentence. `title`: of the first page; `pages`: how many there are.
 
-    `classes`, `students`: the names of whole classes and of at most three single students; `singles`, `without`: how
-    many single students, and how many were left out.
+    `classes`: the names of whole classes, then of groups. `students`: of at most three single students; `singles`,
+    `without`: how many single students, and how many were left out.
     """
 
     title: str
@@ -86,7 +87,9 @@ class Reached:
 
 
 class Pushes(Protocol):
-    async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]: ...
+    async def audience(
+        self, class_ids: list[int], notebook_ids: list[int], master_id: int, group_ids: Sequence[int] = ()
+    ) -> list[int]: ...
     async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]: ...
     async def without_a_job(self) -> list[tuple[int, int, bool]]: ...
     async def give_up(self, push_id: int, problem: str) -> None: ...
@@ -94,7 +97,7 @@ class Pushes(Protocol):
     async def set_status(self, push_id: int, status: str) -> None: ...
     async def begin_at(self, push_id: int, begins_at: datetime) -> None: ...
     async def whom(self, push_id: int) -> dict[str, tuple[int, ...]]:
-        """Whom a push is for, as it was said: ids by "class", "notebook" and "without"."""
+        """Whom a push is for, as it was said: ids by "class", "group", "notebook" and "without"."""
         ...
 
     async def begin(self, push_id: int, pages: Mapping[int, int], audience: Sequence[int]) -> None:

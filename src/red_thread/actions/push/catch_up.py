@@ -1,6 +1,6 @@
 """Catching up: who comes into a class later gets what the class was given, by a push like any other."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
@@ -48,6 +48,12 @@ async def welcome(unit: Unit, class_id: int, person_ids: Collection[int], made_b
         return CaughtUp((), 0, 0)
     await unit.masters.hold(found.master_id)
     return await _give(unit, made_by, found, await _lacking(unit, found, person_ids))
+
+
+def together(each: Sequence[CaughtUp]) -> CaughtUp:
+    """What several come to."""
+    pushes = tuple(push_id for one in each for push_id in one.push_ids)
+    return CaughtUp(pushes, sum(one.students for one in each), max((one.pages for one in each), default=0))
 
 
 async def _lacking(unit: Unit, of: ClassInfo, person_ids: Collection[int] | None = None) -> list[Lacking]:

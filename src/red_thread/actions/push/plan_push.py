@@ -16,13 +16,14 @@ from red_thread.core.push import Plan, PushedPage, plan_push
 
 @dataclass(frozen=True, slots=True)
 class PushRequest:
-    """A push as the teacher says it: which pages, to which classes and single notebooks, without whom."""
+    """A push as the teacher says it: which pages, to which classes, groups and single notebooks, without whom."""
 
     master_id: int
     page_ids: tuple[int, ...]
     class_ids: tuple[int, ...] = ()
     notebook_ids: tuple[int, ...] = ()
     without: tuple[int, ...] = ()
+    group_ids: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,7 +99,12 @@ async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
     notebooks = [*request.notebook_ids, *request.without]
     if notebooks and len(await unit.pushes.of_master_among(request.master_id, notebooks)) < len(set(notebooks)):
         raise NotFound(what="notebook")
-    audience = await unit.pushes.audience(list(request.class_ids), list(request.notebook_ids), request.master_id)
+    if request.group_ids:
+        groups = {found.id for found in await unit.groups.of_master(request.master_id)}
+        if not groups.issuperset(request.group_ids):
+            raise NotFound(what="group")
+    named = list(request.class_ids), list(request.notebook_ids)
+    audience = await unit.pushes.audience(*named, request.master_id, request.group_ids)
     without = set(request.without)
     left = [notebook for notebook in audience if notebook not in without]
     if not left:
@@ -111,7 +117,7 @@ def new_push(
 ) -> NewPush:
     """The push of a request, looked up. `pages`: with their editions."""
     said = request.class_ids, request.notebook_ids, request.without
-    return NewPush(request.master_id, made_by, kind, pages, *said, audience)
+    return NewPush(request.master_id, made_by, kind, pages, *said, audience, group_ids=request.group_ids)
 
 
 async def _whom(unit: Unit, request: PushRequest) -> str:

@@ -45,7 +45,8 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> bool:
     if not pages:
         await unit.pushes.give_up(push.id, _ALL_GONE)
         return False
-    said = tuple(page.id for page in pages), whom["class"], whom["notebook"], whom["without"]
+    groups = {group.id for group in await unit.groups.of_master(push.master_id)}.intersection(whom["group"])
+    said = tuple(page.id for page in pages), whom["class"], whom["notebook"], whom["without"], tuple(groups)
     try:
         chosen = await look_up(unit, PushRequest(push.master_id, *said), pages)
     except Refused as refused:

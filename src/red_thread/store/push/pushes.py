@@ -22,7 +22,8 @@ _AUDIENCE = text("""
     SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
     JOIN class k ON k.id = n.class_id
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
-    WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[])))
+    WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[]))
+        OR n.id IN (SELECT notebook_id FROM group_member WHERE group_id = ANY(:groups)))
 """)
 _AMONG = text("""
     SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
@@ -48,7 +49,9 @@ _SAID = text("""
                            WHERE g.push_id = p.id ORDER BY g.position LIMIT 1), '') AS title,
         (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
         array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
-              WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1) AS classes,
+              WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1)
+        || array(SELECT g.name FROM push_whom w JOIN student_group g ON g.id = w.target_id
+              WHERE w.push_id = p.id AND w.kind = 'group' ORDER BY 1) AS classes,
         array(SELECT s.name FROM push_whom w JOIN notebook n ON n.id = w.target_id JOIN person s ON s.id = n.person_id
               WHERE w.push_id = p.id AND w.kind = 'notebook' ORDER BY 1 LIMIT 3) AS students,
         (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'notebook') AS singles,
@@ -95,12 +98,16 @@ _GIVEN = text("""
         coalesce((SELECT jsonb_agg(jsonb_build_array(page_id, edition_id)) FROM push_page WHERE push_id = p.id),
                  '[]') AS pages,
         EXISTS (SELECT FROM push_whom WHERE push_id = p.id AND kind = 'class' AND target_id = :class) AS to_class,
-        array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'notebook') AS notebook_ids,
+        array(SELECT target_id FROM push_whom WHERE push_id = p.id AND kind = 'notebook'
+              UNION SELECT m.notebook_id FROM push_whom w JOIN group_member m ON m.group_id = w.target_id
+              WHERE w.push_id = p.id AND w.kind = 'group') AS notebook_ids,
         array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'without') AS without
     FROM push p
     WHERE p.master_id = :master AND p.undone_at IS NULL AND p.status NOT IN ('scheduled', 'stopped') AND EXISTS (
         SELECT FROM push_whom w WHERE w.push_id = p.id AND (w.kind = 'class' AND w.target_id = :class
-            OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))))
+            OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))
+            OR w.kind = 'group' AND w.target_id IN (
+                SELECT group_id FROM group_member WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])))))
     ORDER BY p.id
 """)
 _HELD = text("""
@@ -133,8 +140,11 @@ class PushStore:
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
-    async def audience(self, class_ids: list[int], notebook_ids: list[int], master_id: int) -> list[int]:
+    async def audience(
+        self, class_ids: list[int], notebook_ids: list[int], master_id: int, group_ids: Sequence[int] = ()
+    ) -> list[int]:
         values = {"classes": class_ids, "notebooks": id_array(notebook_ids), "master": master_id}
+        values["groups"] = list(group_ids)
         return (await self.connection.execute(_AUDIENCE, values)).scalar_one()
 
     async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]:
@@ -214,7 +224,8 @@ class PushStore:
         )
         push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
         await self._add_pages(push_id, push.pages)
-        for kind, ids in (("class", push.class_ids), ("notebook", push.notebook_ids), ("without", push.without)):
+        said = {"class": push.class_ids, "group": push.group_ids, "notebook": push.notebook_ids}
+        for kind, ids in {**said, "without": push.without}.items():
             if ids:
                 values = {"push": push_id, "kind": kind, "targets": id_array(ids)}
                 await self.connection.execute(_ADD_WHOM, values)
@@ -236,7 +247,7 @@ class PushStore:
 
     async def whom(self, push_id: int) -> dict[str, tuple[int, ...]]:
         wanted = select(t.PushWhom.kind, t.PushWhom.target_id).where(t.PushWhom.push_id == push_id)
-        found: dict[str, tuple[int, ...]] = {"class": (), "notebook": (), "without": ()}
+        found: dict[str, tuple[int, ...]] = {"class": (), "group": (), "notebook": (), "without": ()}
         for kind, target_id in await self.connection.execute(wanted.order_by(t.PushWhom.target_id)):
             found[kind] = (*found[kind], target_id)
         return found

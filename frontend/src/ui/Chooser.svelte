@@ -17,21 +17,27 @@
 		)
 	);
 	const most = 400;
+	/** So many are seen at one look. */
+	const few = $derived(items.length < 8);
 </script>
 
-<div class="flex flex-wrap gap-2 border-b border-line p-2">
-	<input
-		class="min-w-0 grow rounded border border-line bg-paper px-2 py-1"
-		placeholder="Find in {label.toLowerCase()}"
-		aria-label="Find in {label}"
-		bind:value={sought}
-	/>
-	{#each quick as one (one.words)}
-		<button type="button" class="rounded px-2 py-1 font-semibold hover:bg-accent-wash" onclick={one.run}>
-			{one.words}
-		</button>
-	{/each}
-</div>
+{#if !few || quick.length}
+	<div class="flex flex-wrap gap-2 border-b border-line p-2">
+		{#if !few}<input
+				class="min-w-0 grow rounded border border-line bg-paper px-2 py-1"
+				placeholder="Find in {label.toLowerCase()}"
+				aria-label="Find in {label}"
+				bind:value={sought}
+			/>{:else}<span class="grow px-1 py-1 font-semibold text-soft">{label}</span>{/if}
+		{#each quick as one (one.words)}
+			<button type="button" class="rounded px-2 py-1 font-semibold hover:bg-accent-wash" onclick={one.run}>
+				{one.words}
+			</button>
+		{/each}
+	</div>
+{:else}
+	<p class="px-3 pt-2 font-semibold text-soft">{label}</p>
+{/if}
 <ul class="min-h-0 overflow-y-auto py-1" aria-label={label}>
 	{#each shown.slice(0, most) as item (item.id)}
 		{@const on = chosen.includes(item.id)}
