@@ -5,6 +5,7 @@ import re
 from playwright.async_api import expect
 
 from tests.e2e.steps import open_master_page
+from tests.e2e.test_making import make
 
 
 async def test_a_push_waits_and_is_then_wanted_now(person):
@@ -43,6 +44,7 @@ async def test_who_comes_later_has_what_the_class_was_given(person):
     await teacher.get_by_role("link", name=re.compile("Caught up.*Max Later")).click()
     await expect(teacher.get_by_text(re.compile("^Done: "))).to_be_visible()
     await teacher.get_by_role("button", name="Undo this push").click()
+    await teacher.get_by_role("button", name="Put them back").click()
     await expect(teacher.get_by_text(re.compile("are as before"))).to_be_visible()
     await teacher.get_by_role("link", name="Classes").click()
     for name in ("Zoe Late", "Max Later"):
@@ -63,8 +65,8 @@ async def test_a_group_is_made_given_a_page_and_removed(person):
     await teacher.get_by_role("button", name="Make it: 2 students").click()
     await expect(teacher.get_by_text(re.compile("^Night watch is there"))).to_be_visible()
     await teacher.get_by_role("link", name="Master").click()
-    await open_master_page(teacher, "Neaps on the harbour wall")
-    await teacher.get_by_role("button", name=re.compile("^Push")).first.click()
+    await make(teacher, "page", "By night")
+    await teacher.get_by_role("button", name="Push this page").click()
     await teacher.get_by_role("button", name=re.compile("^Students")).click()
     await teacher.get_by_role("button", name="Nobody", exact=True).click()
     await teacher.get_by_role("checkbox", name=re.compile("Night watch")).click()

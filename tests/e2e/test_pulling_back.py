@@ -24,6 +24,7 @@ async def pull_back(teacher: Page) -> None:
 
 async def undo(teacher: Page) -> None:
     await teacher.get_by_role("button", name=re.compile("^Undo")).click()
+    await teacher.get_by_role("button", name=re.compile("^Put (them|it) back")).click()
     await expect(teacher.get_by_text(re.compile("everything is back where it was"))).to_be_visible()
 
 
@@ -94,6 +95,8 @@ async def test_a_push_is_undone_and_the_page_is_as_before(person):
     await teacher.keyboard.press("Escape")
     await push_now(teacher)
     await teacher.get_by_role("button", name="Undo this push").click()
+    await expect(teacher.get_by_text(re.compile("go(es)? back to what"))).to_be_visible()
+    await teacher.get_by_role("button", name=re.compile("^Put (them|it) back")).click()
     await expect(teacher.get_by_text(re.compile("pages are as before"))).to_be_visible()
     await expect(teacher.get_by_text(re.compile("^Undone "))).to_be_visible()
     await expect(teacher.get_by_role("button", name="Undo this push")).to_have_count(0)

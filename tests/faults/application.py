@@ -105,7 +105,7 @@ def _mount(folder: Path) -> bool:
 
 def processes_of(launcher: int) -> dict[str, int]:
     """Web, worker and the database's first process, by what they are; children of the launcher."""
-    listed = subprocess.run(["ps", "-eo", "pid,ppid,args"], capture_output=True, text=True, check=True).stdout
+    listed = subprocess.run(["ps", "-wweo", "pid,ppid,args"], capture_output=True, text=True, check=True).stdout
     children = [line.split(None, 2) for line in listed.splitlines()[1:]]
     mine = {args: int(pid) for pid, parent, args in children if int(parent) == launcher}
     names = {"web": "red_thread.cli web", "worker": "red_thread.cli worker", "database": "bin/postgres"}

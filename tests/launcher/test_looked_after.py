@@ -75,7 +75,7 @@ def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_datab
     data, address, launcher = running
     wait_until(lambda: health(address).get("worker") is True)
     password = (data / "postgres" / "password").read_text().strip()
-    listed = subprocess.run(["ps", "-eo", "args"], capture_output=True, text=True, check=True).stdout
+    listed = subprocess.run(["ps", "-wweo", "args"], capture_output=True, text=True, check=True).stdout
     assert password not in listed
     worker = processes_of(launcher.pid)["worker"]
     given = dict(

@@ -56,6 +56,13 @@ async def test_a_token_is_good_in_its_own_school_alone(visitor, school, harbour,
     assert answer.status_code == 401
 
 
+@pytest.mark.parametrize("named", ["77", "0", "-1", "x", "999999999999", "2; DROP TABLE person"])
+async def test_a_school_that_is_not_there_is_the_first(visitor, school, harbour, named):
+    here = await visitor()
+    assert await sign_in(here, {"X-Red-Thread-School": named}) == "Tess Teacher"
+    assert "." not in here.client.cookies["red_thread_session"]
+
+
 async def test_a_push_there_is_done_there(visitor, harbour, school, jobs):
     there = await visitor()
     await sign_in(there, THERE)

@@ -21,15 +21,15 @@ export function setProof(value: string) {
 }
 
 /**
- * The school whose address was opened, where an installation has several: it tells the sign-in page where to look.
- * Once somebody is signed in their session knows.
+ * The school whose address was opened, where an installation has several: it tells the sign-in page where to look, in
+ * this window alone, so that a wrong link harms nobody for long. Once somebody is signed in their session knows.
  */
 function schoolOfAddress(): string {
 	const PLACE = 'red-thread-school';
 	try {
 		const named = new URLSearchParams(location.search).get('school');
-		if (named) localStorage.setItem(PLACE, named);
-		return named ?? localStorage.getItem(PLACE) ?? '';
+		if (named) sessionStorage.setItem(PLACE, named);
+		return named ?? sessionStorage.getItem(PLACE) ?? '';
 	} catch {
 		return '';
 	}

@@ -128,6 +128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{class_id}/lacking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Lacking
+         * @description How many students of a class lack how many pages that it was given.
+         */
+        get: operations["get_lacking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}/reach": {
         parameters: {
             query?: never;
@@ -1115,7 +1135,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Undo
+         * @description What undoing a push or a pull-back would do; nothing happens.
+         */
+        get: operations["get_undo"];
         put?: never;
         /**
          * Post Undo
@@ -1501,16 +1525,12 @@ export interface components {
             /** Students */
             students: number;
         };
-        /**
-         * ClassViewOut
-         * @description `lacking`: how many of the students lack how many pages that the class was given.
-         */
+        /** ClassViewOut */
         ClassViewOut: {
             /** Catches Up */
             catches_up: boolean;
             /** Id */
             id: number;
-            lacking: components["schemas"]["CaughtUpOut"];
             /** Name */
             name: string;
             /** Students */
@@ -2374,6 +2394,22 @@ export interface components {
             copies: components["schemas"]["UntiedCopy"][];
         };
         /**
+         * UndoPlanOut
+         * @description How many copies would go back, and which have moved on since and stay, page by page.
+         */
+        UndoPlanOut: {
+            /** Back */
+            back: number;
+            /** Stays */
+            stays: components["schemas"]["RowsOut"][];
+            /** Students */
+            students: components["schemas"]["ReachedOut"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+        };
+        /**
          * UndoneOut
          * @description How many copies are as they were before, and how many have moved on since and stay.
          */
@@ -2690,6 +2726,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CodeSheetOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_lacking: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaughtUpOut"];
                 };
             };
             /** @description Validation Error */
@@ -4621,6 +4690,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_undo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoPlanOut"];
+                };
             };
             /** @description Validation Error */
             422: {

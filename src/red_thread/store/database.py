@@ -26,7 +26,7 @@ FIRST_SCHOOL = 1
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them. Row security lets this
 # role see the rows of one school, which is the first unless a transaction says otherwise.
 _OPTIONS = f"-c plan_cache_mode=force_custom_plan -c role=red_thread_school -c red_thread.school={FIRST_SCHOOL}"
-_SCHOOL = text("SELECT set_config('red_thread.school', :school, true)")
+_SCHOOL = text("SELECT set_config('red_thread.school', id::text, true) FROM school WHERE id = :school")
 _FORGET_FAILED = text("""
     DELETE FROM procrastinate_jobs
     WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
@@ -94,7 +94,7 @@ class Database:
         try:
             async with self.engine.begin() as connection:
                 if school != FIRST_SCHOOL:
-                    await connection.execute(_SCHOOL, {"school": str(school)})
+                    school = await _enter(connection, school)
                 yield StoreUnit(connection, now or datetime.now(UTC), school, self.defer)
         except DataError as error:
             raise NotStorable from error
@@ -122,6 +122,11 @@ class Database:
 
     async def close(self) -> None:
         await self.engine.dispose()
+
+
+async def _enter(connection: AsyncConnection, school: int) -> int:
+    """The school that the transaction is in now: one that is not there is the first, so a wrong link harms nobody."""
+    return school if await connection.scalar(_SCHOOL, {"school": school}) else FIRST_SCHOOL
 
 
 @dataclass(frozen=True, slots=True)

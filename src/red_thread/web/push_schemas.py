@@ -101,6 +101,15 @@ class UndoneOut(Schema):
     stays: int
 
 
+class UndoPlanOut(Schema):
+    """How many copies would go back, and which have moved on since and stay, page by page."""
+
+    back: int
+    stays: list[RowsOut]
+    students: list[ReachedOut]
+    titles: dict[int, str]
+
+
 class SaidOut(Schema):
     """What was asked for, in names: the first title, how many pages; classes, single students, how many without."""
 

@@ -251,13 +251,10 @@ class CatchingUp(BaseModel):
 
 
 class ClassViewOut(Schema):
-    """`lacking`: how many of the students lack how many pages that the class was given."""
-
     id: int
     name: str
     catches_up: bool
     students: list[StudentOut]
-    lacking: CaughtUpOut
 
 
 class CodeOut(Schema):

@@ -4,7 +4,7 @@ import pytest
 from sqlalchemy import text
 
 from red_thread.actions.push.run_push import run_push
-from red_thread.actions.push.undo import Undone, undo_push
+from red_thread.actions.push.undo import Undone, preview_undo, undo_push
 from red_thread.actions.refusals import NotFound, StillUnderWay
 from tests.notation import show
 from tests.school import School, found_school
@@ -21,8 +21,16 @@ async def rows(school: School):
 
 
 async def undo(school: School, push_id: int) -> Undone:
+    """Undoes, and the preview has said just that."""
     async with school.database.begin() as unit:
-        return await undo_push(unit, school.teacher, push_id)
+        told = await preview_undo(unit, school.teacher, push_id)
+    async with school.database.begin() as unit:
+        done = await undo_push(unit, school.teacher, push_id)
+    if done.back or done.stays:
+        named = {notebook for one in told.stays for notebook in one.notebook_ids}
+        assert (told.back, sum(len(one.notebook_ids) for one in told.stays)) == (done.back, done.stays)
+        assert {one.notebook_id for one in told.students} == named
+    return done
 
 
 async def pushed(school: School, *request: object) -> int:

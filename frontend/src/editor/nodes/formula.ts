@@ -90,12 +90,16 @@ class FormulaView {
 	}
 }
 
+/** Longer ones would hold up whoever reads the page, and stand as they were written. */
+const LONGEST = 4000;
+
 /** Draws a formula as soon as the library is here; what cannot be read as one stands as it was written. */
 async function draw(source: string, into: HTMLElement, isCurrent: () => boolean) {
 	const [{ default: katex }] = await Promise.all([import('katex'), import('katex/dist/katex.min.css')]);
 	if (!isCurrent()) return;
 	into.classList.remove('is-unread');
 	try {
+		if (source.length > LONGEST) throw new Error('too long to be drawn at every key');
 		katex.render(source, into, { displayMode: true, maxSize: 30, maxExpand: 300, strict: 'ignore' });
 	} catch {
 		into.textContent = source;

@@ -7,19 +7,19 @@
 
 	let { classes }: { classes: ClassesState } = $props();
 	const shown = $derived(classes.shown!);
-	const lacking = $derived(shown.lacking);
+	const missing = $derived(classes.missing!);
 </script>
 
 <div class="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line pb-3">
 	<p class="grow">
-		{#if lacking.students}
-			<b>{count(lacking.students, 'student lacks', 'students lack')}</b>
-			{lacking.students > 1 ? 'up to ' : ''}{count(lacking.pages, 'page')} that {shown.name} was given.
+		{#if missing.students}
+			<b>{count(missing.students, 'student lacks', 'students lack')}</b>
+			{missing.students > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} that {shown.name} was given.
 		{:else}
 			Everyone has the pages that {shown.name} was given, but for those whom you left out.
 		{/if}
 	</p>
-	{#if lacking.students}
+	{#if missing.students}
 		<Button onclick={() => attempt(() => classes.catchUp())}>Give them what they lack</Button>
 	{/if}
 	<label class="flex items-center gap-2 text-[14px] text-soft">

@@ -76,7 +76,7 @@
 						>
 					{/if}
 				</div>
-				{#if shown.students.length}<CatchingUp {classes} />{/if}
+				{#if shown.students.length && classes.missing}<CatchingUp {classes} />{/if}
 				<table class="w-full">
 					<thead class="text-left text-[13px] text-soft">
 						<tr>

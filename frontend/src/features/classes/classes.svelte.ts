@@ -9,6 +9,8 @@ export class ClassesState {
 	classes = $state.raw<Schemas['ClassOut'][] | null>(null);
 	chosen = $state<number | null>(null);
 	shown = $state.raw<Schemas['ClassViewOut'] | null>(null);
+	/** How many students of the shown class lack pages that it was given. */
+	missing = $state.raw<Schemas['CaughtUpOut'] | null>(null);
 	sheet = $state.raw<Schemas['CodeSheetOut'] | null>(null);
 	requests = $state.raw<Schemas['AskedForOut'][]>([]);
 	lacking = $derived((this.shown?.students ?? []).filter((one) => one.way_in === 'none').length);
@@ -29,8 +31,14 @@ export class ClassesState {
 
 	async choose(id: number) {
 		this.chosen = id;
-		const shown = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
-		if (this.chosen === id) this.shown = shown;
+		const params = { path: { class_id: id } };
+		const [shown, missing] = await Promise.all([
+			ask(api.GET('/api/classes/{class_id}', { params })),
+			ask(api.GET('/api/classes/{class_id}/lacking', { params }))
+		]);
+		if (this.chosen !== id) return;
+		this.shown = shown;
+		this.missing = missing;
 	}
 
 	/** A sheet for all who lack a way in. */

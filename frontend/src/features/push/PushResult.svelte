@@ -1,6 +1,7 @@
 <!-- During and after: how far it is, then what happened, student by student. -->
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import type { Schemas } from '../../api/client';
 	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
@@ -13,6 +14,7 @@
 	import Outcomes from './Outcomes.svelte';
 	import { deed, say } from './say';
 	import UnderWay from './UnderWay.svelte';
+	import Undoing from './Undoing.svelte';
 	import { ResultState } from './result.svelte';
 	import Strip from './Strip.svelte';
 
@@ -28,11 +30,17 @@
 		return () => result.stop();
 	});
 
+	let undoing = $state.raw<Schemas['UndoPlanOut'] | null>(null);
 	const view = $derived(result.view);
 	const pulled = $derived(view?.push.kind === 'pull-back');
 	const told = $derived(view ? afterwards(view) : '');
 
+	async function askUndo() {
+		undoing = (await attempt(() => result.undoPlan())) ?? null;
+	}
+
 	async function undo() {
+		undoing = null;
 		const undone = await attempt(() => result.undo());
 		if (!undone) return;
 		toasts.say(undoneWords(undone));
@@ -54,7 +62,7 @@
 			</h1>
 			{#if result.status === 'done' || result.status === 'stopped'}
 				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
-				<NextSteps {view} {master} onundo={undo} />
+				<NextSteps {view} {master} onundo={askUndo} />
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
 				<Outcomes
 					counts={view.push.counts}
@@ -82,4 +90,5 @@
 			{/if}
 		{/if}
 	</div>
+	<Undoing plan={undoing} onundo={undo} onclose={() => (undoing = null)} />
 </Frame>

@@ -22,6 +22,11 @@ export class ResultState {
 		this.status = this.view.push.status;
 	}
 
+	/** What undoing it would do. */
+	undoPlan() {
+		return ask(api.GET('/api/pushes/{push_id}/undo', { params: { path: { push_id: this.id } } }));
+	}
+
 	/** Undoes it, wherever all is still as it left it. */
 	async undo() {
 		const path = { push_id: this.id };

@@ -20,6 +20,8 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     Raises what `choose` raises, and TimeHasPassed.
     """
     await require_teacher(unit, actor, request.master_id)
+    # Who comes into a class just now is in the audience, or sees this push as one that was given before.
+    await unit.masters.hold(request.master_id)
     # Two who push the same change at the same moment must not both make its edition.
     await unit.masters.lock_pages(list(request.page_ids))
     chosen = await choose(unit, actor, request)

@@ -6,9 +6,10 @@ from dataclasses import dataclass, replace
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.ports import Unit
+from red_thread.actions.ports.pushes import PushInfo, Reached
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.refusals import NotFound, StillUnderWay
-from red_thread.core.push import Done, Operation, Step, Weave, plan_undo
+from red_thread.core.push import Done, Operation, PlannedRows, Step, Weave, plan_undo
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,17 +20,52 @@ class Undone:
     stays: int
 
 
-async def undo_push(unit: Unit, actor: Actor, push_id: int) -> Undone:
-    """Undoes a push or a pull-back. Raises NotFound, StillUnderWay.
+@dataclass(frozen=True, slots=True)
+class UndoPreview:
+    """What undoing would do: how many copies go back, and which have moved on and stay, page by page."""
 
-    What was written on, pushed again, or brought back from the drawer since then stays as it is.
-    """
-    push = await unit.pushes.get(push_id, lock=True)
+    back: int
+    stays: list[PlannedRows]
+    students: list[Reached]
+
+
+async def preview_undo(unit: Unit, actor: Actor, push_id: int) -> UndoPreview:
+    """The same before anything happens. Raises NotFound, StillUnderWay."""
+    await _undoable(unit, actor, push_id, lock=False)
+    stays: list[PlannedRows] = []
+    steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
+    for step in steps:
+        if step.rows is not None:
+            moved = await _moved_on(unit, step, push_id)
+            stays += [step.rows.of(n for n in step.rows.notebook_ids if n in moved)] if moved else []
+    who = sorted({notebook for rows in stays for notebook in rows.notebook_ids})
+    count = sum(len(rows.notebook_ids) for rows in stays)
+    return UndoPreview(_copies(steps) - count, stays, await unit.pushes.names(who))
+
+
+async def _moved_on(unit: Unit, step: Step, push_id: int) -> set[int]:
+    moved: set[int] = set()
+    for operation in step.operations:
+        moved |= set(operation.notebook_ids).difference(await unit.operations.as_left(operation, push_id, lock=False))
+    return moved
+
+
+async def _undoable(unit: Unit, actor: Actor, push_id: int, lock: bool) -> PushInfo:
+    push = await unit.pushes.get(push_id, lock=lock)
     if push is None:
         raise NotFound(what="push")
     await require_teacher(unit, actor, push.master_id, "push")
     if push.finished_at is None:
         raise StillUnderWay
+    return push
+
+
+async def undo_push(unit: Unit, actor: Actor, push_id: int) -> Undone:
+    """Undoes a push or a pull-back. Raises NotFound, StillUnderWay.
+
+    What was written on, pushed again, or brought back from the drawer since then stays as it is.
+    """
+    push = await _undoable(unit, actor, push_id, lock=True)
     if push.undone_at is not None:
         return Undone(0, 0)
     await unit.masters.hold(push.master_id)

@@ -65,17 +65,18 @@ _KNOW_SECTIONS = text("SELECT know_notebook_sections()")
 MANY = 1000
 # Where all is still as a push left it by an operation.
 _STANDING = f"SELECT notebook_id FROM copy {_OF_PAGE}"
-_HELD = "FOR UPDATE"  # nobody writes on them until what follows from it is done
 _AS_LEFT = {
-    TakeOut: text(f"{_STANDING} AND pulled_back_id = :by {_HELD}"),
-    PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL {_HELD}"),
-    Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL {_HELD}"),
-    Place: text(f"{_STANDING} AND revision = 0 AND edition_id = :edition_id AND pulled_back_id IS NULL {_HELD}"),
-    Weave: text(f"""
+    TakeOut: text(f"{_STANDING} AND pulled_back_id = :by"),
+    PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL"),
+    Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL"),
+    Place: text(f"{_STANDING} AND revision = 0 AND edition_id = :edition_id AND pulled_back_id IS NULL"),
+    Weave: text("""
         SELECT notebook_id FROM copy
-        WHERE id = :copy_id AND revision = :revision + 1 AND pulled_back_id IS NULL {_HELD}
+        WHERE id = :copy_id AND revision = :revision + 1 AND pulled_back_id IS NULL
     """),
 }
+# The same, and nobody writes on them until what follows from it is done.
+_AS_LEFT_AND_HELD = {kind: text(f"{statement.text} FOR UPDATE") for kind, statement in _AS_LEFT.items()}
 
 
 class OperationStore:
@@ -93,9 +94,9 @@ class OperationStore:
             await self.connection.execute(_KNOW_SECTIONS)
         return done
 
-    async def as_left(self, operation: Operation, push_id: int) -> Sequence[int]:
+    async def as_left(self, operation: Operation, push_id: int, lock: bool = True) -> Sequence[int]:
         """Those of its notebooks in which all is still as the push left it by this operation."""
-        statement = _AS_LEFT.get(type(operation))
+        statement = (_AS_LEFT_AND_HELD if lock else _AS_LEFT).get(type(operation))
         if statement is None:
             return operation.notebook_ids
         return list((await self.connection.execute(statement, self._values(operation, push_id))).scalars())

@@ -47,7 +47,10 @@ _SOMETHING = {
 }
 _ROLE = f"""
     DO $$ BEGIN
-        IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '{ROLE}') THEN CREATE ROLE {ROLE} NOLOGIN; END IF;
+        IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '{ROLE}') THEN
+            CREATE ROLE {ROLE} NOLOGIN;
+            EXECUTE format('GRANT {ROLE} TO %I', current_user);
+        END IF;
     END $$
 """
 

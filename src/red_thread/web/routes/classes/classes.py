@@ -116,8 +116,13 @@ async def get_class(class_id: int, unit: InUnit, actor: ByActor) -> ClassViewOut
     """A class and its students."""
     found = await require_class(unit, actor, class_id)
     students = [StudentOut.model_validate(s) for s in await unit.classes.students(class_id)]
-    lacking = CaughtUpOut.model_validate(await look_at_lacking(unit, actor, class_id))
-    return ClassViewOut(id=found.id, name=found.name, catches_up=found.catches_up, students=students, lacking=lacking)
+    return ClassViewOut(id=found.id, name=found.name, catches_up=found.catches_up, students=students)
+
+
+@router.get("/classes/{class_id}/lacking")
+async def get_lacking(class_id: int, unit: InUnit, actor: ByActor) -> CaughtUpOut:
+    """How many students of a class lack how many pages that it was given."""
+    return CaughtUpOut.model_validate(await look_at_lacking(unit, actor, class_id))
 
 
 @router.post("/classes/{class_id}/catch-up", status_code=202)

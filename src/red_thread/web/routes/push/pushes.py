@@ -10,7 +10,7 @@ from red_thread.actions.push.control_push import go_on, pause_push, push_at, sto
 from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes, require_push
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.push.undo import undo_push
+from red_thread.actions.push.undo import preview_undo, undo_push
 from red_thread.store.database import OneSchool
 from red_thread.web.dependencies import ByActor, InUnit, database_of
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
@@ -24,6 +24,7 @@ from red_thread.web.push_schemas import (
     PushViewOut,
     SaidOut,
     UndoneOut,
+    UndoPlanOut,
     WovenOut,
     counts_out,
     push_request,
@@ -97,6 +98,15 @@ async def post_stop(push_id: int, unit: InUnit, actor: ByActor) -> None:
 async def put_time(push_id: int, body: PushTime, unit: InUnit, actor: ByActor) -> None:
     """A push that waits for its time begins at another, or now."""
     await push_at(unit, actor, push_id, body.begins_at)
+
+
+@router.get("/pushes/{push_id}/undo")
+async def get_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoPlanOut:
+    """What undoing a push or a pull-back would do; nothing happens."""
+    plan = await preview_undo(unit, actor, push_id)
+    pages = await unit.masters.pages([rows.page_id for rows in plan.stays])
+    titles = {page.id: page.title for page in pages}
+    return UndoPlanOut(back=plan.back, stays=rows_out(plan.stays), students=reached_out(plan.students), titles=titles)
 
 
 @router.post("/pushes/{push_id}/undo")
