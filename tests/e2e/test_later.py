@@ -79,3 +79,7 @@ async def test_a_group_is_made_given_a_page_and_removed(person):
     await teacher.get_by_role("button", name="Night watch").click()
     await teacher.get_by_role("button", name="Remove the group").click()
     await expect(teacher.get_by_text(re.compile("^Night watch is no group any more"))).to_be_visible()
+    await teacher.get_by_role("link", name="Master").click()
+    await teacher.get_by_role("treeitem", name=re.compile("^By night")).focus()
+    await teacher.keyboard.press("Delete")
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^By night"))).to_have_count(0)

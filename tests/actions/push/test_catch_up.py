@@ -118,3 +118,23 @@ async def test_only_the_teacher_of_the_class_asks_for_it(school: School):
     async with school.database.begin() as unit:
         with pytest.raises(NotFound):
             await set_catching_up(unit, actor_of(student), school.classes["9A"], on=False)
+
+
+async def test_the_notebook_of_one_who_left_rests_and_counts_nowhere(school: School):
+    one = next(iter(school.students.values()))
+    tides = await school.add_page("a:Tides fall", "Tides")
+    await school.push([tides], "9A")
+    await school.write(one, tides, "a:Tides sink")
+    async with school.database.begin() as unit:
+        await take_out(unit, school.teacher, school.classes["9A"], one.person_id)
+    await school.rewrite(tides, "a:Tides rise", "Tides")
+    await school.push([tides], "9A")
+    async with school.database.begin() as unit:
+        editions = await unit.masters.editions(tides)
+        assert [(edition.number, edition.students) for edition in editions] == [(2, 1), (1, 0)]
+    async with school.database.begin() as unit:
+        await bring_in(unit, school.teacher, school.classes["9A"], one.person_id)
+    await finish(school)
+    assert await school.reads(one, tides) == "a:Tides rise | kept(a)[ :Tides sink ]"
+    async with school.database.begin() as unit:
+        assert [edition.students for edition in await unit.masters.editions(tides)] == [2, 0]

@@ -14,7 +14,8 @@
 	<p class="grow">
 		{#if missing.students}
 			<b>{count(missing.students, 'student lacks', 'students lack')}</b>
-			{missing.students > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} that {shown.name} was given.
+			{missing.students > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} as {shown.name} was given
+			{missing.pages > 1 ? 'them' : 'it'}.
 		{:else}
 			Everyone has the pages that {shown.name} was given, but for those whom you left out.
 		{/if}

@@ -120,8 +120,12 @@ class Pushes(Protocol):
         """All pushes and pull-backs that concern the class or one of the notebooks, oldest first."""
         ...
 
-    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
-        """By notebook, the pages that are in it or on their way to it."""
+    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, dict[int, int]]:
+        """By notebook, the pages that are in it or on their way to it, with the numbers of their editions."""
+        ...
+
+    async def editions_by_number(self, pages: Mapping[int, int]) -> dict[int, int]:
+        """Page id to edition id, for page ids with the numbers of editions."""
         ...
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]: ...

@@ -70,7 +70,8 @@ async def _give(unit: Unit, made_by: int, to: ClassInfo, groups: list[Lacking]) 
     pushes: list[int] = []
     for group in groups:
         whom = group.notebook_ids
-        asked = NewPush(to.master_id, made_by, "catch-up", dict(group.pages), (), whom, (), list(whom))
+        editions = await unit.pushes.editions_by_number(group.pages)
+        asked = NewPush(to.master_id, made_by, "catch-up", editions, (), whom, (), list(whom))
         pushes.append(await unit.pushes.add(asked))
         await unit.queue.run_push(pushes[-1], to.master_id)
     return _told(tuple(pushes), groups)

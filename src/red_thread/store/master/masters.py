@@ -23,7 +23,7 @@ from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.nodes import Node, title_of
 from red_thread.store import tables as t
 from red_thread.store.documents import read, written
-from red_thread.store.notebook.standing import IN_NOTEBOOK, STANDS
+from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT, STANDS
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
 _OutlineTable: TypeAlias = type[t.Divider] | type[t.Section] | type[t.Page]
@@ -42,7 +42,7 @@ _PAGES = text("""
 _GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
     FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
-    WHERE k.master_id = :master AND {STANDS}
+    WHERE k.master_id = :master AND {STANDS} AND {PRESENT}
 """)
 _EDITIONS = text(f"""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
@@ -52,7 +52,7 @@ _EDITIONS = text(f"""
     FROM edition e
     JOIN page p ON p.id = e.page_id JOIN section s ON s.id = p.section_id
     LEFT JOIN class k ON k.master_id = s.master_id
-    LEFT JOIN notebook n ON n.class_id = k.id
+    LEFT JOIN notebook n ON n.class_id = k.id AND {PRESENT}
     LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
         AND {IN_NOTEBOOK}
     WHERE e.page_id = :page

@@ -22,7 +22,7 @@ from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
 from red_thread.store import tables as t
 from red_thread.store.documents import read, written
-from red_thread.store.notebook.standing import IN_NOTEBOOK
+from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
 
 WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
 
@@ -79,7 +79,7 @@ _KNOTTED = text(f"""
     WHERE c.knots > 0 AND {IN_NOTEBOOK} AND c.page_id = :page AND c.notebook_id IN (
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
         JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
-        WHERE g.id = :page)
+        WHERE g.id = :page AND {PRESENT})
     ORDER BY k.name, p.name, c.id
 """)
 # Locked by a statement of its own: one that locked and joined would see the locked row as it is now beside the

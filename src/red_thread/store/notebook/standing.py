@@ -6,3 +6,6 @@ IN_NOTEBOOK = "c.pulled_back_id IS NULL"
 STANDS = f"{IN_NOTEBOOK} AND c.put_away_at IS NULL"
 # A page may be there more than once; this is the one that pushes are about.
 FIRST = "c.ordinal = 0"
+# A notebook that a statement calls `n`, whose student is in the class now. Those of leavers rest, and count nowhere.
+PRESENT = """EXISTS (SELECT FROM enrolment here WHERE here.class_id = n.class_id AND here.person_id = n.person_id
+        AND here.left_at IS NULL)"""

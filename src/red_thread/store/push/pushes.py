@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, delete, insert, select, text, update
+from sqlalchemy import Row, delete, insert, select, text, tuple_, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.actions.ports.pushes import Batch, NewPush, PushInfo, Reached, Said
@@ -95,8 +95,8 @@ _WITHOUT_A_JOB = text("""
 """)
 _GIVEN = text("""
     SELECT p.kind <> 'pull-back' AS gives,
-        coalesce((SELECT jsonb_agg(jsonb_build_array(page_id, edition_id)) FROM push_page WHERE push_id = p.id),
-                 '[]') AS pages,
+        coalesce((SELECT jsonb_agg(jsonb_build_array(g.page_id, e.number)) FROM push_page g
+                  JOIN edition e ON e.id = g.edition_id WHERE g.push_id = p.id), '[]') AS pages,
         EXISTS (SELECT FROM push_whom WHERE push_id = p.id AND kind = 'class' AND target_id = :class) AS to_class,
         array(SELECT target_id FROM push_whom WHERE push_id = p.id AND kind = 'notebook'
               UNION SELECT m.notebook_id FROM push_whom w JOIN group_member m ON m.group_id = w.target_id
@@ -111,14 +111,15 @@ _GIVEN = text("""
     ORDER BY p.id
 """)
 _HELD = text("""
-    SELECT notebook_id, array_agg(page_id) AS pages FROM (
-        SELECT notebook_id, page_id FROM copy
+    SELECT each.notebook_id, jsonb_agg(jsonb_build_array(each.page_id, e.number) ORDER BY e.number) AS pages FROM (
+        SELECT notebook_id, page_id, edition_id FROM copy
         WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND ordinal = 0 AND pulled_back_id IS NULL
         UNION ALL
-        SELECT n, g.page_id FROM push p JOIN push_batch b ON b.push_id = p.id JOIN push_page g ON g.push_id = p.id
+        SELECT n, g.page_id, g.edition_id
+        FROM push p JOIN push_batch b ON b.push_id = p.id JOIN push_page g ON g.push_id = p.id
         CROSS JOIN unnest(b.notebook_ids) n
         WHERE p.master_id = :master AND p.finished_at IS NULL AND n = ANY(CAST(:notebooks AS bigint[]))
-    ) each GROUP BY 1
+    ) each JOIN edition e ON e.id = each.edition_id GROUP BY 1
 """)
 _NAMES = text("""
     SELECT n.id, p.name, k.name FROM notebook n
@@ -201,13 +202,21 @@ class PushStore:
             for row in await self.connection.execute(_GIVEN, values)
         ]
 
-    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
-        """By notebook, the pages that are in it or on their way to it."""
-        held: dict[int, set[int]] = {notebook_id: set() for notebook_id in notebook_ids}
+    async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, dict[int, int]]:
+        """By notebook, the pages that are in it or on their way to it, with the numbers of their editions."""
+        held: dict[int, dict[int, int]] = {notebook_id: {} for notebook_id in notebook_ids}
         values = {"master": master_id, "notebooks": id_array(notebook_ids)}
         for row in await self.connection.execute(_HELD, values):
             held[row.notebook_id].update(row.pages)
         return held
+
+    async def editions_by_number(self, pages: Mapping[int, int]) -> dict[int, int]:
+        """Page id to edition id, for page ids with the numbers of editions."""
+        wanted = select(t.Edition.page_id, t.Edition.id).where(
+            tuple_(t.Edition.page_id, t.Edition.number).in_(list(pages.items()))
+        )
+        found = {row.page_id: row.id for row in await self.connection.execute(wanted)}
+        return {page_id: found[page_id] for page_id in pages}
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
