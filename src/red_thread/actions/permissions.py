@@ -5,6 +5,7 @@ from red_thread.actions.ports import Unit
 from red_thread.actions.ports.classes import ClassInfo
 from red_thread.actions.ports.masters import MasterPage
 from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
+from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.refusals import NotFound, TakenBack
 
 
@@ -21,6 +22,15 @@ async def require_class(unit: Unit, actor: Actor, class_id: int) -> ClassInfo:
         raise NotFound(what="class")
     await require_teacher(unit, actor, found.master_id, "class")
     return found
+
+
+async def require_push(unit: Unit, actor: Actor, push_id: int, lock: bool = False) -> PushInfo:
+    """A push or pull-back of a course that the actor teaches. lock: nobody else changes it meanwhile."""
+    push = await unit.pushes.get(push_id, lock=lock)
+    if push is None:
+        raise NotFound(what="push")
+    await require_teacher(unit, actor, push.master_id, "push")
+    return push
 
 
 async def require_master_page(unit: Unit, actor: Actor, page_id: int, lock: bool = False) -> MasterPage:

@@ -20,6 +20,14 @@
 		})
 	);
 
+	/** By what the sentences say: a page, a class, a student. */
+	let sought = $state('');
+	const shown = $derived(
+		(pushes ?? []).filter((push) =>
+			`${inLog(push.kind)}${say(push)} ${standing(push)}`.toLowerCase().includes(sought.trim().toLowerCase())
+		)
+	);
+
 	function standing(push: Schemas['PushOut']): string {
 		const done = `${push.students_done} of ${count(push.students, 'student')}`;
 		if (push.status === 'done') return summary(push);
@@ -37,12 +45,22 @@
 
 <Frame {master} here="pushes" title="Pushes">
 	<div class="mx-auto max-w-4xl px-5 py-8 sm:px-14 sm:py-10">
-		<h1 class="mb-5 font-serif text-2xl font-semibold">Pushes</h1>
+		<div class="mb-5 flex flex-wrap items-baseline gap-x-6 gap-y-3">
+			<h1 class="grow font-serif text-2xl font-semibold">Pushes</h1>
+			{#if (pushes?.length ?? 0) > 8}
+				<input
+					class="w-56 rounded-md border border-line-strong bg-raised px-3 py-1.5"
+					placeholder="A page, class or student"
+					aria-label="Find a push"
+					bind:value={sought}
+				/>
+			{/if}
+		</div>
 		{#if pushes?.length === 0}
 			<p class="text-soft">Nothing has been pushed yet. Open a page of the master and push it.</p>
 		{/if}
 		<ol>
-			{#each pushes ?? [] as push (push.id)}
+			{#each shown as push (push.id)}
 				<li class="relative pl-9">
 					<span class="absolute top-0 bottom-0 left-[11px] w-0.5 bg-thread"></span>
 					{#if push.kind !== 'pull-back'}
@@ -61,6 +79,8 @@
 						>
 					</a>
 				</li>
+			{:else}
+				{#if sought}<li class="text-soft">No push speaks of that.</li>{/if}
 			{/each}
 		</ol>
 	</div>

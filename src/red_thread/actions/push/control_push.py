@@ -6,29 +6,28 @@ What is done stays done, and is said; it can be undone like that of any push.
 from datetime import datetime
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.permissions import require_push
 from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import PushInfo
-from red_thread.actions.refusals import BegunMeanwhile, NotFound, TimeHasPassed
+from red_thread.actions.refusals import BegunMeanwhile, TimeHasPassed
 
 
 async def pause_push(unit: Unit, actor: Actor, push_id: int) -> None:
     """A push under way waits until it is told to go on; one that is finished stays so. Raises NotFound."""
-    push = await _held(unit, actor, push_id)
+    push = await require_push(unit, actor, push_id, lock=True)
     if push.status in ("waiting", "running"):
         await _say(unit, push_id, "paused")
 
 
 async def stop_push(unit: Unit, actor: Actor, push_id: int) -> None:
     """Ends a push that waits, runs, rests or gave up, where it stands. Raises NotFound."""
-    push = await _held(unit, actor, push_id)
+    push = await require_push(unit, actor, push_id, lock=True)
     if push.status not in ("done", "stopped"):
         await _say(unit, push_id, "stopped")
 
 
 async def go_on(unit: Unit, actor: Actor, push_id: int) -> None:
     """A push that gave up or rests goes on from where it stands. Raises NotFound."""
-    push = await _held(unit, actor, push_id)
+    push = await require_push(unit, actor, push_id, lock=True)
     if push.status in ("failed", "paused"):
         await unit.pushes.take_up(push_id)
         await unit.queue.forget_failed(push_id)
@@ -38,7 +37,7 @@ async def go_on(unit: Unit, actor: Actor, push_id: int) -> None:
 
 async def push_at(unit: Unit, actor: Actor, push_id: int, begins_at: datetime | None) -> None:
     """A push that waits for its time begins at another; None: now. Raises NotFound, BegunMeanwhile, TimeHasPassed."""
-    push = await _held(unit, actor, push_id)
+    push = await require_push(unit, actor, push_id, lock=True)
     if push.status != "scheduled":
         raise BegunMeanwhile
     await unit.pushes.begin_at(push_id, require_time(unit, begins_at) if begins_at else unit.now)
@@ -52,14 +51,6 @@ def require_time(unit: Unit, begins_at: datetime) -> datetime:
     if begins_at <= unit.now:
         raise TimeHasPassed
     return begins_at
-
-
-async def _held(unit: Unit, actor: Actor, push_id: int) -> PushInfo:
-    push = await unit.pushes.get(push_id, lock=True)
-    if push is None:
-        raise NotFound(what="push")
-    await require_teacher(unit, actor, push.master_id, "push")
-    return push
 
 
 async def _say(unit: Unit, push_id: int, status: str) -> None:

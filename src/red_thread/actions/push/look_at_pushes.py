@@ -3,10 +3,9 @@
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.permissions import require_push, require_teacher
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.pushes import PushInfo, Reached, Said
-from red_thread.actions.refusals import NotFound
 from red_thread.core.push import PlannedRows, RowOutcome
 
 
@@ -40,15 +39,6 @@ async def _summaries(unit: Unit, pushes: list[PushInfo]) -> list[PushSummary]:
     ids = [push.id for push in pushes]
     said, counts = await unit.pushes.said(ids), await unit.pushes.counts(ids)
     return [PushSummary(push, said[push.id], counts[push.id]) for push in pushes]
-
-
-async def require_push(unit: Unit, actor: Actor, push_id: int) -> PushInfo:
-    """A push of a master that the actor teaches. Raises NotFound."""
-    push = await unit.pushes.get(push_id)
-    if push is None:
-        raise NotFound(what="push")
-    await require_teacher(unit, actor, push.master_id, "push")
-    return push
 
 
 async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:

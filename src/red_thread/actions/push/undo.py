@@ -4,11 +4,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.permissions import require_push
 from red_thread.actions.ports import Unit
 from red_thread.actions.ports.pushes import PushInfo, Reached
 from red_thread.actions.push.apply_plan import For, apply_plan
-from red_thread.actions.refusals import NotFound, StillUnderWay
+from red_thread.actions.refusals import StillUnderWay
 from red_thread.core.push import Done, Operation, PlannedRows, Step, Weave, plan_undo
 
 
@@ -51,10 +51,7 @@ async def _moved_on(unit: Unit, step: Step, push_id: int) -> set[int]:
 
 
 async def _undoable(unit: Unit, actor: Actor, push_id: int, lock: bool) -> PushInfo:
-    push = await unit.pushes.get(push_id, lock=lock)
-    if push is None:
-        raise NotFound(what="push")
-    await require_teacher(unit, actor, push.master_id, "push")
+    push = await require_push(unit, actor, push_id, lock)
     if push.finished_at is None:
         raise StillUnderWay
     return push

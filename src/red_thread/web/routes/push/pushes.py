@@ -5,9 +5,10 @@ from collections.abc import AsyncIterator
 from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
+from red_thread.actions.permissions import require_push
 from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.push.control_push import go_on, pause_push, push_at, stop_push
-from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes, require_push
+from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
