@@ -9,6 +9,9 @@
 	import { tidy } from './tidy';
 	import { newId, type PageNode, type Surroundings } from './types';
 
+	/** The height of the tools, in pixels. */
+	const FOOT = 56;
+
 	interface Props {
 		page: PageNode;
 		surroundings: Surroundings;
@@ -42,6 +45,9 @@
 					'aria-multiline': 'true',
 					spellcheck: 'true'
 				},
+				// What is typed stands clear of the tools at the foot.
+				scrollThreshold: { top: 24, right: 0, bottom: FOOT, left: 0 },
+				scrollMargin: { top: 32, right: 0, bottom: FOOT + 16, left: 0 },
 				handlePaste: (_view, event): boolean => pastePicture(made, event.clipboardData?.files),
 				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, data))
 			},
