@@ -18,7 +18,7 @@ STUDENTS, SAVES, BURSTS = 50, 6, 1000
 _BARE = [
     text("SELECT id, revision FROM copy WHERE id = :copy FOR UPDATE"),
     text("""INSERT INTO writing (copy_id, document) VALUES (:copy, :document)
-            ON CONFLICT (copy_id) DO UPDATE SET document = excluded.document"""),
+            ON CONFLICT (school_id, copy_id) DO UPDATE SET document = excluded.document"""),
     text("UPDATE copy SET revision = revision + 1, answered = 1, knots = 0, written_at = now() WHERE id = :copy"),
     text("""INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, edition_id, delta)
             SELECT id, 100000 + revision, now(), 1, 'student', edition_id, :delta FROM copy WHERE id = :copy"""),
