@@ -16,6 +16,8 @@ async def test_a_push_waits_and_is_then_wanted_now(person):
     await teacher.get_by_role("button", name="Tomorrow at 08:00").click()
     await teacher.keyboard.press("Escape")
     await expect(teacher.get_by_text(re.compile("^It waits for .* at 08:00"))).to_be_visible()
+    await teacher.reload()
+    await expect(teacher.get_by_text(re.compile("^It waits for .* at 08:00"))).to_be_visible()
     await teacher.get_by_role("button", name=re.compile("^Push to .* later$")).click()
     await expect(teacher.get_by_role("heading", name=re.compile("^To be pushed"))).to_be_visible()
     await teacher.get_by_role("link", name="Pushes").click()

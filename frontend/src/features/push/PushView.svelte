@@ -18,6 +18,15 @@
 		})
 	);
 
+	/** The time goes into the address as the rest of the sentence does: loading anew must not make a push one for now. */
+	$effect(() => {
+		const said = new URLSearchParams(location.search);
+		if ((said.get('at') ?? '') === push.at) return;
+		if (push.at) said.set('at', push.at);
+		else said.delete('at');
+		history.replaceState(history.state, '', `?${said}`);
+	});
+
 	const ready = $derived({
 		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}${push.at ? ' later' : ''}`,
 		beside: push.at ? `It waits for ${spelled(push.at)}.` : 'Nothing has happened yet.'

@@ -2,7 +2,7 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { report } from '../../ui/report';
 import { list } from '../../ui/words';
-import { momentOf } from './when';
+import { momentOf, timeIn } from './when';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven'>;
 
@@ -189,7 +189,7 @@ export abstract class SentenceState<P extends Plan> {
 
 export class PushState extends SentenceState<Schemas['PlanOut']> {
 	/** The time to wait for, as its field has it; empty for now. */
-	at = $state('');
+	at = $state(timeIn(location.search));
 
 	/** A correction goes to those who have the page; one that nobody has, or that has not changed, to everyone. */
 	async loadAimed(pages: number[]) {

@@ -17,6 +17,13 @@ export function asLocal(moment: Date): string {
 /** The moment that a field means. An hour that a change of clocks leaves out is the one after it. */
 export const momentOf = (at: string) => new Date(at).toISOString();
 
+/** The time that an address names; empty, if it names none that is one. */
+export function timeIn(search: string): string {
+	const named = new URLSearchParams(search).get('at') ?? '';
+	const isTime = /^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(named) && !Number.isNaN(new Date(named).valueOf());
+	return isTime ? named : '';
+}
+
 /** Monday 30 November at 08:00. */
 export function spelled(at: string): string {
 	const moment = new Date(at);
