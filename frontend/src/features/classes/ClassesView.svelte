@@ -95,7 +95,7 @@
 	{/if}
 	<TakeIn
 		{master}
-		here={shown?.name ?? ''}
+		here={classes.classes?.find((one) => one.id === classes.chosen)?.name ?? ''}
 		bind:open={taking}
 		ontaken={(name) => attempt(() => classes.load(name))}
 	/>
