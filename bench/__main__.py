@@ -8,7 +8,7 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, lists, meanwhile, merge, push, reach
+from bench import autosave, lists, meanwhile, merge, pages, push, reach
 from bench.figures import Figure
 
 BENCHMARKS = {
@@ -16,6 +16,7 @@ BENCHMARKS = {
     "lists": lists.measure,
     "meanwhile": meanwhile.measure,
     "merge": merge.measure,
+    "pages": pages.measure,
     "push": push.measure,
     "reach": reach.measure,
 }

@@ -1,18 +1,21 @@
 """A large made-up district in a throwaway database, filled by set-based statements."""
 
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Awaitable, Callable
 from contextlib import asynccontextmanager
 from dataclasses import dataclass
 
+import httpx
 from sqlalchemy import text
 
 from launcher.postgres import Cluster, throwaway_cluster
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import add_page, add_section, blank_page
+from red_thread.actions.people.sign_in import begin_session
 from red_thread.main import make_database
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.store.schema import migrate
+from red_thread.web.app import create_app
 
 _PEOPLE = text("""
     WITH p AS (INSERT INTO person (name, kind, email)
@@ -55,6 +58,23 @@ class District:
     async def run(self, statement: str, **values: object) -> None:
         async with self.database.engine.begin() as connection:
             await connection.execute(text(statement), values)
+
+    @asynccontextmanager
+    async def signed_in(self) -> AsyncIterator[Callable[[str], Awaitable[httpx.Response]]]:
+        """The web application, asked by the teacher: addresses in, answers that are good out."""
+        async with self.database.begin() as unit:
+            teacher = await unit.people.person(self.teacher.person_id)
+            assert teacher is not None
+            token = (await begin_session(unit, teacher)).token
+        transport = httpx.ASGITransport(create_app(self.settings, self.database))
+        async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
+
+            async def ask(address: str) -> httpx.Response:
+                answer = await client.get(address, headers={"cookie": f"red_thread_session={token}"})
+                assert answer.status_code == 200, answer.text
+                return answer
+
+            yield ask
 
     async def settle(self) -> None:
         """Statistics and visibility as a database that has run for a while has them."""

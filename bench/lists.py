@@ -1,12 +1,9 @@
 """Reading lists: the log of 200 pushes to 10,000 each, and a master of 1,000 pages."""
 
-import httpx
 from sqlalchemy import text
 
 from bench.district import District, district
 from bench.figures import Figure, in_turn
-from red_thread.actions.people.sign_in import begin_session
-from red_thread.web.app import create_app
 
 STUDENTS, PUSHES, PAGES = 10_000, 200, 1_000
 RUNS = 15
@@ -44,7 +41,7 @@ async def measure() -> list[Figure]:
     async with district(STUDENTS) as made:
         await made.add_pages(PAGES)
         async with made.database.begin() as unit:
-            everyone = await unit.pushes.audience([made.klass], [], made.master)
+            everyone = await unit.audiences.find(made.master, [made.klass])
         await made.run(_CONTENT)
         await made.run(_EDITIONS)
         notebooks = "{" + ",".join(map(str, everyone)) + "}"
@@ -55,16 +52,7 @@ async def measure() -> list[Figure]:
 
 
 async def _measured(made: District) -> list[Figure]:
-    async with made.database.begin() as unit:
-        teacher = await unit.people.person(made.teacher.person_id)
-        assert teacher is not None
-        token = (await begin_session(unit, teacher)).token
-    transport = httpx.ASGITransport(create_app(made.settings, made.database))
-    async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
-
-        async def ask(address: str) -> None:
-            answer = await client.get(address, headers={"cookie": f"red_thread_session={token}"})
-            assert answer.status_code == 200, answer.text
+    async with made.signed_in() as ask:
 
         async def log(number: int) -> None:
             await ask(f"/api/masters/{made.master}/pushes")

@@ -66,7 +66,7 @@ async def _answers(client: httpx.AsyncClient) -> bool:
 async def _beside_all(made: District, client: httpx.AsyncClient, page: int) -> list[Figure]:
     async with made.database.begin() as unit:
         teacher = await unit.people.person(made.teacher.person_id)
-        notebook = await unit.notebooks.get((await unit.pushes.audience([made.klass], [], made.master))[0])
+        notebook = await unit.notebooks.get((await unit.audiences.find(made.master, [made.klass]))[0])
         assert teacher is not None and notebook is not None
         student = await unit.people.person(notebook.person_id)
         copy_id = await unit.notebooks.copy_of_page(notebook.id, page)

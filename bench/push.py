@@ -100,7 +100,7 @@ async def _refreshing(made: District) -> list[Figure]:
     await push(made, [tied, stepped, bare_page])
     await made.settle()
     async with made.database.begin() as unit:
-        everyone = await unit.pushes.audience([made.klass], [], made.master)
+        everyone = await unit.audiences.find(made.master, [made.klass])
 
     async def ours(number: int) -> None:
         async with made.database.begin() as unit:
@@ -181,7 +181,7 @@ async def _to_the_open_page(made: District) -> list[Figure]:
     queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer_push)
     jobs.database = queued
     async with queued.begin() as unit:
-        notebook = (await unit.pushes.audience([made.klass], [], made.master))[0]
+        notebook = (await unit.audiences.find(made.master, [made.klass]))[0]
     pages = await made.add_pages(41)
     hub = NewsHub(made.settings.database_url)
     await hub.open()

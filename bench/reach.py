@@ -6,8 +6,8 @@ from sqlalchemy import text
 from bench.district import District, district
 from bench.figures import Figure, in_turn
 from red_thread.actions.people.sign_in import NewSession, begin_session
-from red_thread.actions.ports import Unit
 from red_thread.store.notebook.notebooks import CONTENTS
+from red_thread.store.unit import Unit
 from red_thread.web.app import create_app
 
 COPIES, PAGES, STUDENTS = 1_000_000, 150, 200
@@ -48,7 +48,7 @@ async def measure() -> list[Figure]:
 
 async def _fill(made: District, pages: list[int]) -> None:
     async with made.database.begin() as unit:
-        everyone = await unit.pushes.audience([made.klass], [], made.master)
+        everyone = await unit.audiences.find(made.master, [made.klass])
     await made.run("UPDATE page SET section_id = :aside WHERE id = ANY(:rest)", aside=made.aside, rest=pages[PAGES:])
     await made.run(_CONTENT)
     await made.run(_EDITIONS, pages=pages)
@@ -76,7 +76,7 @@ async def _measured(made: District, pages: list[int]) -> list[Figure]:
     app = create_app(made.settings, made.database)
     async with made.database.begin() as unit:
         session = await _signed_in(unit, made.teacher.person_id)
-        notebook = (await unit.pushes.audience([made.klass], [], made.master))[0]
+        notebook = (await unit.audiences.find(made.master, [made.klass]))[0]
         found = await unit.notebooks.get(notebook)
         assert found is not None
         student = await _signed_in(unit, found.person_id)

@@ -8,6 +8,7 @@ import shutil
 import subprocess
 import sys
 from collections.abc import Iterable
+from ctypes.util import find_library
 from pathlib import Path
 
 from launcher.place import FRONT_END, IS_ROOT, PROJECT, PYTHON, TOOLS, environment, give_up, say
@@ -18,7 +19,7 @@ CHROMIUM = Path("/usr/bin/chromium")
 
 
 def install_debian(*, browser: bool = False, database: bool = True) -> None:
-    """PostgreSQL 15, Python's venv and, for tests and pictures, Chromium."""
+    """PostgreSQL 15, Python's venv, what sets pages as PDF and, for tests and screenshots, Chromium."""
     missing: list[str] = []
     if database and not (BINARIES / "postgres").exists():
         missing += ["postgresql-common", "postgresql-15"]
@@ -26,6 +27,8 @@ def install_debian(*, browser: bool = False, database: bool = True) -> None:
         missing.append("python3-venv")
     if browser and not CHROMIUM.exists():
         missing.append("chromium")
+    if find_library("pangoft2-1.0") is None:
+        missing += ["libpangoft2-1.0-0", "libharfbuzz-subset0", "fonts-dejavu-core"]
     if not missing:
         return
     if not IS_ROOT or shutil.which("apt-get") is None:

@@ -1,26 +1,27 @@
 """A small school for tests: a teacher, a master, classes of students, all made by the application's own actions."""
 
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 import orjson
 
-from red_thread.actions.actor import Actor
+from red_thread.actions.actor import HOUSE, Actor
 from red_thread.actions.classes.import_roster import import_roster
-from red_thread.actions.master.change_outline import add_page, add_section
+from red_thread.actions.master.change_outline import add_page, add_section, set_display
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.notebook.save_copy import Save, Saved, save_copy
-from red_thread.actions.ports.classes import Student
-from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.actions.push.plan_push import Preview, PushRequest, preview_push
 from red_thread.actions.push.pull_back import pull_back
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import undo_push
 from red_thread.core.classes.roster_plan import Listed
+from red_thread.core.outline.display import Display
 from red_thread.core.push import WrittenPages
+from red_thread.store.classes.values import Student
 from red_thread.store.database import Database
+from red_thread.store.notebook.values import CopyInfo
 from tests.notation import page, show
 
 
@@ -64,12 +65,18 @@ class School:
             assert now is not None
             await save_master_page(unit, self.teacher, page_id, page(notation, title, **attributes), now.revision)
 
+    async def show(self, kind: Literal["section", "page"], item_id: int, display: Display | None) -> None:
+        """Puts it under wraps, on display, or neither."""
+        async with self.database.begin() as unit:
+            await set_display(unit, self.teacher, kind, item_id, display)
+
     def request(
         self,
         pages: list[int],
         classes: str = "",
         singles: list[Student] | None = None,
         without: list[Student] | None = None,
+        **more: Any,
     ) -> PushRequest:
         if without is None:
             without = []
@@ -81,6 +88,7 @@ class School:
             tuple(self.classes[name] for name in classes.split()),
             tuple(student.notebook_id for student in singles),
             tuple(student.notebook_id for student in without),
+            **more,
         )
 
     async def plan(self, *request: object, **more: object) -> Preview:
@@ -97,9 +105,23 @@ class School:
         await run_push(self.database.begin, self.teacher, push_id)
         return await self.counts(push_id)
 
+    async def run(self, request: PushRequest) -> int:
+        """The same for a request that is made already; the id of the push."""
+        async with self.database.begin() as unit:
+            push_id = await start_push(unit, self.teacher, request)
+        await run_push(self.database.begin, self.teacher, push_id)
+        return push_id
+
+    async def finish(self) -> None:
+        """Runs all pushes that wait."""
+        async with self.database.begin() as unit:
+            waiting = await unit.pushes.unfinished()
+        for push_id in waiting:
+            await run_push(self.database.begin, HOUSE, push_id)
+
     async def counts(self, push_id: int) -> dict[str, int]:
         async with self.database.begin() as unit:
-            return {outcome.value: n for outcome, n in (await unit.pushes.counts([push_id]))[push_id].items()}
+            return {outcome.value: n for outcome, n in (await unit.pushes.counted([push_id]))[0][1].items()}
 
     async def pull_back(self, written: str, *request: object, **more: object) -> tuple[int, dict[str, int]]:
         """Pulls back; the id in the log, and the counts of what happened."""
@@ -136,6 +158,9 @@ class School:
         return show((await self.copy(student, page_id)).document)
 
     async def contents(self, student: Student) -> list[dict[str, Any]]:
+        return (await self.notebook(student))["sections"]
+
+    async def notebook(self, student: Student) -> dict[str, Any]:
         async with self.database.begin() as unit:
             _, contents = await look_at_notebook(unit, actor_of(student), student.notebook_id)
         return orjson.loads(contents)

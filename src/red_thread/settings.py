@@ -27,6 +27,7 @@ class Settings(BaseSettings):
 
     @property
     def sqlalchemy_url(self) -> str:
+        """The address of the database, with the driver that speaks to it."""
         _, _, rest = self.database_url.partition("://")
         return f"postgresql+psycopg://{rest}"
 
@@ -38,6 +39,7 @@ class Settings(BaseSettings):
 
     @property
     def proxies(self) -> frozenset[str]:
+        """The addresses of proxies that are believed."""
         return frozenset(_parted(self.trusted_proxies))
 
 
@@ -47,4 +49,5 @@ def _parted(names: str) -> list[str]:
 
 @lru_cache
 def load_settings() -> Settings:
+    """The settings, read once."""
     return Settings()

@@ -19,36 +19,45 @@ from sqlalchemy import text
 from launcher.postgres import Cluster
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.notebook.drawer import bring_back
+from red_thread.actions.notebook.own_pages import begin_section
 from red_thread.actions.notebook.page_history import go_back, look_at_history
 from red_thread.actions.notebook.thin_histories import thin_histories
 from red_thread.actions.notebook.untie_knots import look_at_knots, tie_again, untie_knots
-from red_thread.actions.ports.notebooks import CopyInfo
-from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.undo import Rows, Undone, undo_push
 from red_thread.actions.refusals import NothingToPullBack
 from red_thread.core.merge import Untying
+from red_thread.core.outline.display import Display
 from red_thread.core.page.check import check_page
 from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.nodes import paragraph, plain_text
-from red_thread.core.push import WrittenPages
+from red_thread.core.push import USUAL, How, IfCopy, IfCut, IfOwn, WrittenPages
+from red_thread.store.classes.values import Student
 from red_thread.store.database import Database
+from red_thread.store.notebook.values import CopyInfo
+from red_thread.store.push.values import PushInfo
 from tests.conftest import run_sql
 from tests.notation import show
 from tests.school import School, actor_of, found_school
 
 STUDENTS = st.integers(0, 4)
 PAGE = st.integers(0, 1)
+UNDONE = 0  # by a pull-back that was undone: it stays where it is
 AUDIENCE = st.sets(STUDENTS, min_size=1)
+TIE, THEIRS = How(if_cut=IfCut.TIE), How(if_own=IfOwn.THEIRS)
+SECOND, UNTIED = How(if_copy=IfCopy.SECOND), How(untied=True)
 _ROWS = text("""
-    SELECT c.notebook_id, c.page_id, c.edition_id, c.put_away_at, c.answered, c.knots, w.document
-    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id WHERE c.pulled_back_id IS NULL ORDER BY 1, 2
+    SELECT c.notebook_id, c.page_id, c.edition_id, c.cut_page_id, c.cut_edition_id, c.put_away_at, c.answered, c.knots,
+        w.document
+    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id WHERE c.pulled_back_id IS NULL ORDER BY c.id
 """)
 
 
 class CourseOverMonths(RuleBasedStateMachine):
     """`words[student, page]`: what that student has standing on that page; `given`: which edition they have.
 
-    `out`, `drawer`: the pages that stand in no notebook, or in the drawer, each with the pull-back that did it.
+    `out`, `drawer`, `loose`: the pages that stand in no notebook, in the drawer, or tied to nothing, each with the
+    pull-back that did it.
     """
 
     address = ""
@@ -60,6 +69,7 @@ class CourseOverMonths(RuleBasedStateMachine):
         self.given: dict[tuple[int, int], int] = {}
         self.out: dict[tuple[int, int], int] = {}
         self.drawer: dict[tuple[int, int], int] = {}
+        self.loose: dict[tuple[int, int], int] = {}
         self.stale: dict[tuple[int, int], CopyInfo] = {}
         self.text: dict[int, str] = {}
         self.count = 0
@@ -96,31 +106,77 @@ class CourseOverMonths(RuleBasedStateMachine):
         self.text[page] = " | ".join(blocks)
         self.loop.run(self.school.rewrite(page, self.text[page]))
 
-    @rule(page=PAGE, whom=AUDIENCE)
-    def push(self, page: int, whom: set[int]) -> None:
+    @rule(page=PAGE, whom=AUDIENCE, how=st.sampled_from([USUAL, TIE, THEIRS]))
+    def push(self, page: int, whom: set[int], how: How = USUAL) -> None:
         page = sorted(self.text)[page]
         singles = [self.students[n] for n in sorted(whom)]
-        counts = self.loop.run(self.school.push([page], "", singles))
-        assert sum(counts.values()) == len(whom)
+        counts = self.loop.run(self.school.push([page], "", singles, how=how))
+        assert how is THEIRS or "section-tied" not in counts
+        assert sum(counts.values()) - counts.get("section-tied", 0) == len(whom)
         assert not counts.get("failed")
         newest = self.loop.run(self._newest(page))
-        for n in whom:
+        stays_loose = {n for n in whom if (n, page) in self.loose and how is not TIE}
+        assert counts.get("loose", 0) == len(stays_loose)
+        for n in whom - stays_loose:
             assert (n, page) in self.given or counts["placed"] > 0
             self.given[n, page] = newest
             self.out.pop((n, page), None)
+            self.loose.pop((n, page), None)
             self.words.setdefault((n, page), set())
-        again = self.loop.run(self.school.push([page], "", singles))
-        assert set(again) == {"has-it"}
+        again = self.loop.run(self.school.push([page], "", singles, how=how))
+        assert again == {
+            name: n for name, n in (("loose", len(stays_loose)), ("has-it", len(whom - stays_loose))) if n
+        }
 
-    @rule(page=PAGE, whom=AUDIENCE)
-    def push_and_undo(self, page: int, whom: set[int]) -> None:
+    @rule(page=PAGE, whom=AUDIENCE, how=st.sampled_from([USUAL, TIE, THEIRS, SECOND, UNTIED]))
+    def push_and_undo(self, page: int, whom: set[int], how: How) -> None:
         """Whatever came before: apply, then the inverse, is what was before."""
         before = self.loop.run(self._rows())
         singles = [self.students[n] for n in sorted(whom)]
-        push_id = self.loop.run(self.school.start([sorted(self.text)[page]], "", singles))
+        push_id = self.loop.run(self.school.start([sorted(self.text)[page]], "", singles, how=how))
         self.loop.run(run_push(self.database.begin, self.school.teacher, push_id))
         self.loop.run(self.school.undo(push_id))
         assert self.loop.run(self._rows()) == before
+
+    @rule(page=PAGE, whom=AUDIENCE)
+    def push_under_wraps(self, page: int, whom: set[int]) -> None:
+        """Nothing of it comes to anyone, whatever they have."""
+        page = sorted(self.text)[page]
+        before = self.loop.run(self._rows())
+        self.loop.run(self.school.show("page", page, Display.WRAPS))
+        counts = self.loop.run(self.school.push([page], "", [self.students[n] for n in sorted(whom)]))
+        self.loop.run(self.school.show("page", page, None))
+        assert counts == {"held": len(whom)}
+        assert self.loop.run(self._rows()) == before
+
+    @rule(n=STUDENTS)
+    def make_a_section(self, n: int) -> None:
+        """A student makes a section that is called as the teacher's is."""
+        self.loop.run(self._make_section(self.students[n]))
+
+    async def _make_section(self, student: Student) -> None:
+        async with self.database.begin() as unit:
+            await begin_section(unit, actor_of(student), student.notebook_id, "tides")
+
+    def _correctable(self) -> list[tuple[int, int]]:
+        return sorted(self.given.keys() - self.out.keys() - self.loose.keys() - self.drawer.keys())
+
+    @precondition(lambda self: self._correctable())
+    @rule(data=st.data(), whom=AUDIENCE)
+    def undo_a_correction_that_one_has_written_on(self, data: st.DataObject, whom: set[int]) -> None:
+        """It is changed back for that one too: the page before, and all that they wrote; for the others as it was."""
+        n, page = data.draw(st.sampled_from(self._correctable()))
+        self.correct(sorted(self.text).index(page), "first")
+        singles = [self.students[k] for k in sorted(whom | {n})]
+        push_id = self.loop.run(self.school.start([page], "", singles))
+        self.loop.run(run_push(self.database.begin, self.school.teacher, push_id))
+        self._write(page, n, "own", self.loop.run(self.school.copy(self.students[n], page, opened=True)))
+        undone = self.loop.run(self._undo(push_id, frozenset({(page, self.students[n].notebook_id)})))
+        assert undone.besides == 1
+
+    async def _undo(self, push_id: int, also: Rows) -> Undone:
+        async with self.database.begin() as unit:
+            return await undo_push(unit, self.school.teacher, push_id, also)
 
     async def _rows(self) -> list[tuple[object, ...]]:
         async with self.database.begin() as unit:
@@ -133,12 +189,14 @@ class CourseOverMonths(RuleBasedStateMachine):
     @rule(page=PAGE, whom=AUDIENCE, choice=st.sampled_from(WrittenPages))
     def pull_back(self, page: int, whom: set[int], choice: WrittenPages) -> None:
         page = sorted(self.text)[page]
-        standing = {(n, page) for n in whom if (n, page) in self.given and (n, page) not in self.out}
+        tied = self.given.keys() - self.out.keys() - self.loose.keys()
+        standing = {(n, page) for n in whom if (n, page) in tied}
         written = {key for key in standing if self.words[key]}
         away = written - self.drawer.keys() if choice is WrittenPages.DRAWER else set()
-        taken = standing - written if choice is WrittenPages.DRAWER else standing
+        cut = {WrittenPages.OWN: written, WrittenPages.CUT: standing}.get(choice, set())
+        taken = standing - written if choice is WrittenPages.DRAWER else standing - cut
         singles = [self.students[n] for n in sorted(whom)]
-        if not away and not taken:
+        if not away and not taken and not cut:
             with pytest.raises(NothingToPullBack):
                 self.loop.run(self.school.pull_back(choice, [page], "", singles))
             return
@@ -146,16 +204,22 @@ class CourseOverMonths(RuleBasedStateMachine):
         assert sum(counts.values()) == len(whom)
         self.out |= dict.fromkeys(taken, pull_back_id)
         self.drawer |= dict.fromkeys(away, pull_back_id)
+        self.loose |= dict.fromkeys(cut, pull_back_id)
 
-    @precondition(lambda self: self.out or self.drawer)
+    def _done(self) -> list[int]:
+        return sorted({*self.out.values(), *self.drawer.values(), *self.loose.values()} - {UNDONE})
+
+    @precondition(lambda self: self._done())
     @rule(data=st.data())
     def undo_a_pull_back(self, data: st.DataObject) -> None:
-        undone = data.draw(st.sampled_from(sorted({*self.out.values(), *self.drawer.values()})))
-        back = {key for key, by in self.drawer.items() if by == undone and key not in self.out}
-        back |= {key for key, by in self.out.items() if by == undone}
+        undone = data.draw(st.sampled_from(self._done()))
+        back = {key for key, by in self.drawer.items() if by == undone and key not in {*self.out, *self.loose}}
+        back |= {key for key, by in (*self.out.items(), *self.loose.items()) if by == undone}
         self.loop.run(self.school.undo(undone))
         self.out = {key: by for key, by in self.out.items() if key not in back}
+        self.loose = {key: by for key, by in self.loose.items() if by != undone}
         self.drawer = {key: by for key, by in self.drawer.items() if by != undone or key not in back}
+        self.drawer = {key: UNDONE if by == undone else by for key, by in self.drawer.items()}
 
     @precondition(lambda self: self.drawer.keys() - self.out.keys())
     @rule(data=st.data())
@@ -257,9 +321,11 @@ class CourseOverMonths(RuleBasedStateMachine):
     def notebooks_hold_what_they_should(self) -> None:
         for n, student in enumerate(getattr(self, "students", ())):
             sections = self.loop.run(self.school.contents(student))
-            found = {(n, page["page_id"]): page["put_away"] for section in sections for page in section["pages"]}
-            mine = {key for key in self.given.keys() - self.out.keys() if key[0] == n}
+            lines = [page for section in sections for page in section["pages"]]
+            found = {(n, page["page_id"]): page["put_away"] for page in lines if page["tie"] == "tied"}
+            mine = {key for key in self.given.keys() - self.out.keys() - self.loose.keys() if key[0] == n}
             assert found == {key: key in self.drawer for key in mine}
+            assert len(lines) - len(found) == sum(1 for key in self.loose if key[0] == n)
 
     async def _edition(self, edition_id: int) -> dict[str, object]:
         async with self.database.begin() as unit:

@@ -1,10 +1,13 @@
 """Catching up: the net of what a class was given, for each notebook."""
 
+from dataclasses import replace
+from typing import Any
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from red_thread.core.push import Given, lacking
+from red_thread.core.push import Given, Held, Only, lacking
 
 NEW, OLD = 1, 2
 
@@ -19,6 +22,10 @@ def push(
 
 def back(*pages: int, only: tuple[int, ...] = ()):
     return Given(False, {p: 0 for p in pages}, not only, frozenset(only))
+
+
+def to(which: Only, event: Given):
+    return replace(event, only=which)
 
 
 @pytest.mark.parametrize(
@@ -40,17 +47,24 @@ def back(*pages: int, only: tuple[int, ...] = ()):
         ([push(1), back(1, only=(OLD,))], {}, {1: 10}),
         ([push(1, only=(OLD,))], {}, {}),
         ([push(1, only=(NEW, OLD))], {}, {1: 10}),
+        ([to(Only.HAS, push(1))], {}, {}),
+        ([push(1), to(Only.HAS, push(1, edition=11))], {}, {1: 11}),
+        ([push(1), to(Only.UNOPENED, push(1, edition=11))], {}, {1: 11}),
+        ([push(1), to(Only.LACKS, push(1, edition=11))], {}, {1: 10}),
+        ([to(Only.LACKS, push(1, edition=11))], {}, {1: 11}),
+        ([push(1), to(Only.LACKS, push(1, 2, edition=11))], {}, {1: 11, 2: 11}),
+        ([push(1), to(Only.UNOPENED, back(1))], {}, {}),
         ([push(9)], {}, {}),  # out of the master meanwhile
     ],
 )
 def test_who_comes_later_lacks_the_net_of_what_was_given(events, held, lacks):
-    found = lacking(events, {NEW: held}, [2, 1, 3])
+    found = lacking(events, {NEW: Held(held)}, [2, 1, 3])
     assert [dict(group.pages) for group in found] == ([lacks] if lacks else [])
 
 
 def test_those_who_lack_the_same_come_together_in_the_order_of_the_master():
     events = [push(1, 2, 3), push(2, edition=21, without=(5,))]
-    found = lacking(events, {4: {}, 5: {}, 6: {}, 7: {1: 10, 2: 21, 3: 30}}, [3, 2, 1])
+    found = lacking(events, {4: Held(), 5: Held(), 6: Held(), 7: Held({1: 10, 2: 21, 3: 30})}, [3, 2, 1])
     assert [(list(group.pages.items()), group.notebook_ids) for group in found] == [
         ([(3, 30), (2, 21), (1, 10)], (4, 6)),
         ([(3, 30), (2, 20), (1, 10)], (5,)),
@@ -65,6 +79,7 @@ EVENTS = st.lists(
         to_class=st.booleans(),
         notebook_ids=st.frozensets(st.integers(1, 4)),
         without=st.frozensets(st.integers(1, 4)),
+        holders=st.frozensets(st.sampled_from([("divider", 1), ("section", 1), ("section", 2)])),
     ),
     max_size=8,
 )
@@ -74,13 +89,19 @@ EVENTS = st.lists(
 def test_it_is_what_one_has_who_was_there_from_the_start(events):
     """One event after the other, as a notebook lives through them."""
     there: dict[int, dict[int, int]] = {n: {} for n in range(1, 6)}
+    holders: dict[int, set[Any]] = {n: set() for n in there}
     for event in events:
         for notebook, has in there.items():
             if event.concerns(notebook):
+                holders[notebook] |= event.holders if event.gives else set()
                 for page, edition in event.pages.items():
                     has.pop(page, None)
                     if event.gives:
                         has[page] = edition
-    found = {n: dict(g.pages) for g in lacking(events, {n: {} for n in there}, range(1, 6)) for n in g.notebook_ids}
-    assert found == {n: has for n, has in there.items() if has}
-    assert lacking(events, there, range(1, 6)) == []
+    order = [("divider", 1), ("section", 2), ("section", 1)]
+    missing = lacking(events, {n: Held() for n in there}, range(1, 6), order)
+    found = {n: (dict(g.pages), set(g.holders)) for g in missing for n in g.notebook_ids}
+    assert found == {n: (has, holders[n]) for n, has in there.items() if has or holders[n]}
+    assert all(list(group.holders) == [one for one in order if one in group.holders] for group in missing)
+    held = {n: Held(has, frozenset(holders[n])) for n, has in there.items()}
+    assert lacking(events, held, range(1, 6), order) == []

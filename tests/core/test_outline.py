@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from red_thread.core.outline.order_keys import key_between, keys_between
-from red_thread.core.outline.placement import Entry, place_in_order, put_in
+from red_thread.core.outline.placement import At, Entry, Where, place_in_order, put_in, room
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.reach import find_needles
 
@@ -59,6 +59,39 @@ def test_a_new_page_goes_behind_the_nearest_before_it(there, new, then):
     entries = shelf(there)
     placed = put_in(entries, Entry(new, place_in_order(entries, rank, new)))
     assert " ".join("own" if e.tied_to is None else str(e.tied_to) for e in placed) == then
+
+
+@pytest.mark.parametrize(
+    ("there", "at", "number", "then"),
+    [
+        ("1 2 own", At.START, None, "3 1 2 own"),
+        ("", At.START, None, "3"),
+        ("1 4 own", At.END, None, "1 4 own 3"),
+        ("1 4 5", At.AFTER, 4, "1 4 3 5"),
+        ("1 4 own own 5", At.AFTER, 4, "1 4 own own 3 5"),
+        ("1 6 7 8 9", At.AFTER, 6, "1 6 7 8 3 9"),  # 7 hangs under 6, and 8 under 7
+        ("1 4 5", At.AFTER, 2, "1 3 4 5"),  # 2 is missing: the order of the master
+        ("1 -4 5", At.AFTER, 4, "1 3 -4 5"),  # 4 was pulled back
+        ("1 4 5", At.NUMBER, 1, "3 1 4 5"),
+        ("1 own 5", At.NUMBER, 3, "1 own 3 5"),
+        ("-1 -4 5 own", At.NUMBER, 2, "-1 -4 5 3 own"),
+        ("1 4 5", At.NUMBER, 99, "1 4 5 3"),
+    ],
+)
+def test_a_place_that_is_asked_for(there, at, number, then):
+    rank = {n: n for n in range(1, 10)}
+    plain = shelf(there.replace("-", ""))
+    hidden = [name.startswith("-") for name in there.split()]
+    entries = [Entry(e.tied_to, e.key, out) for e, out in zip(plain, hidden, strict=True)]
+    key = key_between(*room(entries, rank, 3, Where(at, number), {7: 6, 8: 7}))
+    names = {e.key: name for e, name in zip(entries, there.split(), strict=True)} | {key: "3"}
+    assert " ".join(names[key] for key in sorted(names)) == then
+
+
+def test_one_more_of_the_same_page_comes_behind_the_first():
+    entries = shelf("1 3 4")
+    key = place_in_order(entries, {n: n for n in range(1, 10)}, 3)
+    assert entries[1].key < key < entries[2].key
 
 
 def test_there_is_a_place_even_where_two_things_share_a_key():

@@ -12,13 +12,13 @@ from red_thread.core.page.nodes import walk
 from red_thread.core.reach.state import BEHIND, CELL_STATES, KNOTTED
 from red_thread.demo import DemoBrokenOff, load_demo
 from red_thread.settings import Settings
-from red_thread.store.database import Database, StoreUnit
+from red_thread.store.database import Database, Unit
 
 pytestmark = pytest.mark.xdist_group("demo")
 
 
 @pytest.fixture
-async def demo(database_url: str) -> AsyncIterator[StoreUnit]:
+async def demo(database_url: str) -> AsyncIterator[Unit]:
     settings = Settings(database_url=database_url)
     assert await load_demo(settings)
     assert not await load_demo(settings), "a second start loads nothing twice"
@@ -28,7 +28,7 @@ async def demo(database_url: str) -> AsyncIterator[StoreUnit]:
     await database.close()
 
 
-async def test_the_demo_is_what_the_brief_describes(demo: StoreUnit):
+async def test_the_demo_is_what_the_brief_describes(demo: Unit):
     await _the_course(demo)
     await _the_classes(demo)
     await _the_pages(demo)
@@ -47,7 +47,7 @@ async def test_half_a_demo_is_not_taken_for_a_whole_one(database_url: str, monke
         await load_demo(settings)
 
 
-async def _the_course(unit: StoreUnit) -> None:
+async def _the_course(unit: Unit) -> None:
     outline = await unit.masters.outline(1)
     assert len(outline.dividers) == 2
     assert len(outline.sections) >= 5
@@ -59,14 +59,14 @@ async def _the_course(unit: StoreUnit) -> None:
     assert all(one.made_at < other.made_at for one, other in pairwise(pushes))
 
 
-async def _the_classes(unit: StoreUnit) -> None:
+async def _the_classes(unit: Unit) -> None:
     classes = await unit.classes.of_master(1)
     assert {c.name: c.students for c in classes} == {"9A": 28, "9B": 26, "9C": 30}
     ways_in = {student.way_in for c in classes for student in await unit.classes.students(c.id)}
     assert ways_in == {"password", "none"}
 
 
-async def _the_pages(unit: StoreUnit) -> None:
+async def _the_pages(unit: Unit) -> None:
     outline = await unit.masters.outline(1)
     pages = await unit.masters.pages([page.id for page in outline.pages])
     words = 0
@@ -79,7 +79,7 @@ async def _the_pages(unit: StoreUnit) -> None:
     assert {"space", "table", "taskItem", "callout", "gap", "option", "heading"} <= kinds
 
 
-async def _the_board(unit: StoreUnit) -> None:
+async def _the_board(unit: Unit) -> None:
     outline = await unit.masters.outline(1)
     given = [page.id for page in outline.pages if page.edition]
     states, behind, knotted = set(), 0, 0

@@ -47,12 +47,12 @@ def running_application() -> Iterator[str]:
         for process in processes:
             process.terminate()
         for process in processes:
-            process.wait(20)
+            process.wait(60)
         cluster.remove()
 
 
 def _wait_for(address: str) -> None:
-    for _ in range(200):
+    for _ in range(1200):
         try:
             with urllib.request.urlopen(f"{address}/health", timeout=2):
                 return
@@ -79,7 +79,7 @@ async def a_browser(
         has_touch=size == PHONE,
         color_scheme="dark" if dark else "light",
     )
-    context.set_default_timeout(15_000)
+    context.set_default_timeout(30_000)
     return context
 
 

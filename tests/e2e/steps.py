@@ -6,7 +6,7 @@ import re
 from playwright.async_api import Page, expect
 
 # As long as any other step may take: a busy machine is slow, not wrong.
-expect.set_options(timeout=15_000)
+expect.set_options(timeout=30_000)
 
 
 async def open_master_page(page: Page, title: str) -> None:
@@ -28,10 +28,12 @@ async def type_into(page: Page, selector: str, words: str) -> None:
     await page.keyboard.type(words, delay=30)
 
 
-async def saved(page: Page, *, address: str = "/api/copies/") -> None:
-    """Waits until the editor has nothing left to send."""
-    async with page.expect_response(lambda r: address in r.url and r.request.method == "PUT" and r.ok):
-        pass
+_NOTHING_UNSAVED = "() => !Object.keys(localStorage).some((key) => key.startsWith('red-thread-unsaved/'))"
+
+
+async def saved(page: Page) -> None:
+    """Waits until the editor has nothing left to send: words stay in the browser until the server has them."""
+    await page.wait_for_function(_NOTHING_UNSAVED)
 
 
 async def push_now(page: Page) -> None:

@@ -69,7 +69,7 @@ async def test_a_group_is_made_given_a_page_and_removed(person):
     await teacher.get_by_role("link", name="Master").click()
     await make(teacher, "page", "By night")
     await teacher.get_by_role("button", name="Push this page").click()
-    await teacher.get_by_role("button", name=re.compile("^Students")).click()
+    await teacher.get_by_role("button", name=re.compile("^Students:")).click()
     await teacher.get_by_role("button", name="Nobody", exact=True).click()
     await teacher.get_by_role("checkbox", name=re.compile("Night watch")).click()
     await teacher.keyboard.press("Escape")

@@ -84,7 +84,7 @@ async def _give_a_page(teacher: Counted) -> None:
     await page.keyboard.press("Enter")
     await expect(page.get_by_label("Title of the page")).to_have_value("Tides today")
     await type_into(page, ".page-body p", "When does the sea fall?")
-    await saved(page, address="/api/pages/")
+    await saved(page)
     await teacher.press("Push this page")
     await teacher.press("Push to 2 students")
     await expect(page.get_by_text(re.compile("^Done: 2 students of 2. Everyone has it."))).to_be_visible()

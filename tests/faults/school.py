@@ -24,22 +24,19 @@ class School:
 
 async def make_school(application: Application, line: str, chance: random.Random) -> School:
     """One course, one class, one page; some students with a browser each, the others with a notebook only."""
-    near = Browser(application.address)
-    beginning = {"name": "Tess Tan", "email": "", "password": PASSWORD, "school": "Saltmarsh", "course": "Shores"}
-    begun = await near.ask("POST", "/begin", {"code": first_code(application.said), **beginning})
-    near.proof = begun["session"]["proof"]
+    near, begun = await begin(application)
     master = begun["master_id"]
     class_id = (await near.ask("POST", f"/masters/{master}/classes", {"name": "9A"}))["id"]
-    await _bring_in(near, master)
+    await bring_in(near, master, STUDENTS)
     students = (await near.ask("GET", f"/classes/{class_id}"))["students"]
-    page = await _page(near, master)
+    page = await first_page(near, master)
     request = {"master_id": master, "page_ids": [page], "class_ids": [class_id]}
     await near.ask("POST", "/pushes", request)
     sheet = await near.ask("POST", f"/classes/{class_id}/codes")
-    browser = await _signed_in(line, "/session", {"name": begun["session"]["person"]["signs_in_as"]})
+    browser = await sign_in(line, "/session", {"name": begun["session"]["person"]["signs_in_as"]})
     windows = [Window(browser, f"/pages/{page}", f"teacher{n}w", random.Random(chance.random())) for n in (0, 1)]
     for number, slip in enumerate(sheet["codes"][:WRITERS]):
-        own = await _signed_in(line, "/session/code", {"code": slip["code"]})
+        own = await sign_in(line, "/session/code", {"code": slip["code"]})
         copy = await _copy(own)
         for window in range(1 + number % 2):
             name = f"student{number}w{window}w"
@@ -50,14 +47,23 @@ async def make_school(application: Application, line: str, chance: random.Random
     return School(teacher, windows, page, [student["notebook_id"] for student in students])
 
 
-async def _signed_in(line: str, path: str, how: dict[str, Any]) -> Browser:
+async def sign_in(line: str, path: str, how: dict[str, Any]) -> Browser:
     browser = Browser(line)
     browser.proof = (await browser.ask("POST", path, {**how, "password": PASSWORD}))["proof"]
     return browser
 
 
-async def _bring_in(near: Browser, master: int) -> None:
-    names = "\n".join(f"Student {number:03d}" for number in range(STUDENTS))
+async def begin(application: Application) -> tuple[Browser, Any]:
+    """The first teacher with the first course, over a good line; and what the first screen was answered."""
+    near = Browser(application.address)
+    beginning = {"name": "Tess Tan", "email": "", "password": PASSWORD, "school": "Saltmarsh", "course": "Shores"}
+    begun = await near.ask("POST", "/begin", {"code": first_code(application.said), **beginning})
+    near.proof = begun["session"]["proof"]
+    return near, begun
+
+
+async def bring_in(near: Browser, master: int, students: int) -> None:
+    names = "\n".join(f"Student {number:04d}" for number in range(students))
     headers = {"X-Red-Thread-Proof": near.proof}
     form = {"names": names, "class_name": "9A"}
     answer = await near.client.post(
@@ -66,7 +72,7 @@ async def _bring_in(near: Browser, master: int) -> None:
     assert answer.status_code == 200, answer.text
 
 
-async def _page(near: Browser, master: int) -> int:
+async def first_page(near: Browser, master: int) -> int:
     headers = {"X-Red-Thread-Proof": near.proof}
     file = {"file": ("Shores/Tides.md", b"# Tides\n\nWhat do you see?\n\nAnd why?\n")}
     answer = await near.client.post(f"/api/masters/{master}/pages", files=file, headers=headers)

@@ -2,9 +2,16 @@
 
 import pytest
 
+from tests.faults.pushes import run_pushes
 from tests.faults.run import run
 
 pytestmark = pytest.mark.xdist_group("start")
+
+
+async def test_large_pushes_that_are_hit_in_the_middle_end_complete():
+    verdict = await run_pushes(rounds=5, students=200, pages=10, seed=3)
+    assert verdict.wrong == [], f"\n{verdict}"
+    assert sum(verdict.harm.values()) == 5
 
 
 async def test_nothing_is_lost_nothing_doubled_nothing_stuck():

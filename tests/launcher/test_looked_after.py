@@ -48,7 +48,7 @@ def running() -> Iterator[tuple[Path, str, "subprocess.Popen[str]"]]:
     yield data, found[1], process
     if process.poll() is None:
         os.killpg(process.pid, signal.SIGINT)
-        process.communicate(timeout=40)
+        process.communicate(timeout=120)
     shutil.rmtree(data, ignore_errors=True)
 
 

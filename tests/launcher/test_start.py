@@ -53,7 +53,7 @@ def started(*options: str, **env: str) -> Iterator[tuple[str, str]]:
         yield found[1], said
     finally:
         os.killpg(process.pid, signal.SIGINT)  # as a terminal does
-        left, _ = process.communicate(timeout=40)
+        left, _ = process.communicate(timeout=120)
         assert process.returncode == 0
         assert left.splitlines()[-1] == "Stopping …", left
 

@@ -2,6 +2,7 @@
 
 from pathlib import Path
 
+import orjson
 import psycopg
 from alembic import command
 from alembic.config import Config
@@ -11,6 +12,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.push.look_at_pushes import look_at_pushes
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.undo import undo_push
+from red_thread.core.page.search import words_of_page
 from red_thread.store.database import Database
 from red_thread.store.schema import MIGRATIONS
 from tests.conftest import migrate_at, run_sql
@@ -68,6 +70,10 @@ async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(clus
     migrate_at(url)
     with psycopg.connect(url) as connection:
         assert connection.execute(WORDS).fetchall() == words
+        pages = connection.execute("SELECT document, words FROM page").fetchall()
+        assert pages
+        for document, found in pages:
+            assert set(words_of_page(orjson.loads(document)).split()) == set(found.split())
     database = Database(url.replace("postgresql:", "postgresql+psycopg:"))
     teacher = Actor(1, "teacher")
     async with database.begin() as unit:

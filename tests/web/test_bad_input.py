@@ -38,7 +38,11 @@ async def test_rosters_that_cannot_be_read(teacher, school: School, name, body, 
 
 @pytest.mark.parametrize(
     ("name", "body", "says"),
-    [("x.zip", b"PK nonsense", "not a zip"), ("x.md", b"\xff\xfe", "UTF-8"), ("x.txt", b"words", "no Markdown file")],
+    [
+        ("x.zip", b"PK nonsense", "not a zip"),
+        ("x.md", b"\xff\xfe", "UTF-8"),
+        ("x.txt", b"words", "nothing in it that can be a page"),
+    ],
 )
 async def test_pages_that_cannot_be_read(teacher, school: School, name, body, says):
     await problem(await teacher.post(f"/api/masters/{school.master}/pages", files=file(name, body)), 422, says)

@@ -5,8 +5,10 @@ from typing import Any
 
 import pytest
 
+from red_thread.actions.notebook.own_pages import begin_page
+from red_thread.core.push import How, IfCopy
 from red_thread.web.app import create_app
-from tests.school import School
+from tests.school import School, actor_of
 from tests.web.conftest import Visitor
 
 NASTY: list[Any] = [
@@ -40,10 +42,21 @@ def routes(settings, database) -> tuple[list[tuple[str, str, dict[str, Any]]], d
     return found, described["components"]["schemas"]
 
 
+async def _with_copies_of_every_kind(school: School) -> int:
+    """One page, which one student has as given, one cut loose and again, one twice; and a page of a student's own."""
+    tides = await school.add_page("a:x | q=space[ p: ]")
+    ada, ben, cy = school.students.values()
+    await school.push([tides], "9A")
+    await school.pull_back("cut", [tides], "", [ben])
+    await school.push([tides], "", [ben, cy], how=How(if_copy=IfCopy.SECOND))
+    async with school.database.begin() as unit:
+        await begin_page(unit, actor_of(ada), ada.notebook_id, "Mine")
+    return tides
+
+
 @pytest.mark.parametrize("who", ["tess@school.example", "9a.0@school.example", ""])
 async def test_no_route_breaks_off(routes, visitor, school: School, who):
-    tides = await school.add_page("a:x | q=space[ p: ]")
-    await school.push([tides], "9A")
+    tides = await _with_copies_of_every_kind(school)
     somebody: Visitor = await visitor(who)
     chance = random.Random(who)
     found, parts = routes

@@ -67,7 +67,7 @@ async def _in_master_order(database: Database, notebook_id: int, outline: dict[s
     async with database.begin() as unit:
         found = await unit.notebooks.with_contents(notebook_id)
     assert found is not None
-    shelf = orjson.loads(found[1])
+    shelf = orjson.loads(found[1])["sections"]
     order = {page["id"]: k for k, page in enumerate(outline["pages"])}
     assert sum(len(section["pages"]) for section in shelf) == 300
     for section in shelf:

@@ -8,7 +8,7 @@ import psycopg
 import uvicorn
 
 from launcher.postgres import free_port
-from red_thread.actions.ports.pushes import NewPush
+from red_thread.store.push.values import NewPush
 from red_thread.web.app import create_app
 from tests.school import School
 
@@ -94,7 +94,7 @@ async def test_progress_and_news_come_live(teacher, student, school: School, set
 
     async with (
         Served(create_app(settings, database), port),
-        httpx.AsyncClient(base_url=f"http://127.0.0.1:{port}", timeout=20) as client,
+        httpx.AsyncClient(base_url=f"http://127.0.0.1:{port}", timeout=60) as client,
     ):
         cookies = {c.name: c.value for c in teacher.client.cookies.jar}
         own = {c.name: c.value for c in student.client.cookies.jar}
@@ -108,11 +108,11 @@ async def test_progress_and_news_come_live(teacher, student, school: School, set
         await asyncio.sleep(0.3)
         async with jobs.app.open_async():
             await jobs.app.run_worker_async(wait=False, install_signal_handlers=False)
-        assert [data for _, data in await asyncio.wait_for(told, 10)] == [
+        assert [data for _, data in await asyncio.wait_for(told, 60)] == [
             {"done": 0, "total": 3, "status": "waiting"},
             {"done": 3, "total": 3, "status": "done"},
         ]
-        assert await asyncio.wait_for(came, 10) == [("news", {})]
+        assert await asyncio.wait_for(came, 60) == [("news", {})]
         await progress.aclose()
         await news.aclose()
 

@@ -75,6 +75,19 @@ export function send<T>(address: string, file: File, fields: Record<string, stri
 	return sendForm(address, file, fields);
 }
 
+/** A file that the server makes, with the name that it bears. */
+export async function fetchFile(address: string): Promise<File> {
+	let response: Response;
+	try {
+		response = await fetch(address);
+	} catch {
+		throw new Problem(0, 'Red Thread cannot be reached just now.', 'Try again in a moment.');
+	}
+	if (!response.ok) throw asProblem(response.status, await response.json().catch(() => ({})));
+	const named = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get('Content-Disposition') ?? '');
+	return new File([await response.blob()], decodeURIComponent(named?.[1] ?? 'page'));
+}
+
 /** Sends fields, with a file if there is one. */
 export async function sendForm<T>(
 	address: string,

@@ -344,6 +344,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{copy_id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Copy Print
+         * @description A student's page, with all that is on it.
+         */
+        get: operations["get_copy_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{copy_id}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Put Away
+         * @description Puts a page of one's own into the drawer.
+         */
+        post: operations["post_put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/groups/{group_id}": {
         parameters: {
             query?: never;
@@ -390,6 +430,26 @@ export interface paths {
          * @description Renames a divider or a section.
          */
         patch: operations["patch_item"];
+        trace?: never;
+    };
+    "/api/items/{kind}/{item_id}/display": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Display
+         * @description Puts a section or a page under wraps, on display, or neither.
+         */
+        put: operations["put_display"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/items/{kind}/{item_id}/move": {
@@ -600,6 +660,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Master Print
+         * @description A page, a section or the whole of a master; places to answer are empty unless `answers`.
+         */
+        get: operations["get_master_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/pushes": {
         parameters: {
             query?: never;
@@ -660,6 +740,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Search
+         * @description The pages on which all of these words stand.
+         */
+        get: operations["get_search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/taken-out": {
         parameters: {
             query?: never;
@@ -694,6 +794,26 @@ export interface paths {
          * @description A colleague teaches the course too; one who is new here gets a code.
          */
         post: operations["post_teacher"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Zip
+         * @description The whole master as a zip of Markdown, which can be brought in again.
+         */
+        get: operations["get_zip"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -749,11 +869,31 @@ export interface paths {
         };
         /**
          * Get Events
-         * @description Says `news` whenever something came into the notebook.
+         * @description Says `news` whenever something came into the notebook, `display` when what is on display has changed.
          */
         get: operations["get_events"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Page
+         * @description Begins a page of one's own; gives the id under which it is opened.
+         */
+        post: operations["post_page"];
         delete?: never;
         options?: never;
         head?: never;
@@ -774,6 +914,66 @@ export interface paths {
         get: operations["get_cell"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Reading Place
+         * @description What is on display in the master, for those who follow it to read.
+         */
+        get: operations["get_reading_place"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/reading/{page_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shown
+         * @description A page on display, as it is now.
+         */
+        get: operations["get_shown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Section
+         * @description Begins a section of one's own.
+         */
+        post: operations["post_section"];
         delete?: never;
         options?: never;
         head?: never;
@@ -804,6 +1004,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{page_id}/as/{notebook_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get As Student
+         * @description The page as a student has it and would have it.
+         */
+        get: operations["get_as_student"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{page_id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Ask
+         * @description A student asks to be given this page.
+         */
+        post: operations["post_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{page_id}/compare": {
         parameters: {
             query?: never;
@@ -816,6 +1056,26 @@ export interface paths {
          * @description Two editions by number, 0 for the page as it is.
          */
         get: operations["get_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{page_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Page Events
+         * @description Says `here` with the names of the others who have the page open, and `changed` when it was saved.
+         */
+        get: operations["get_page_events"];
         put?: never;
         post?: never;
         delete?: never;
@@ -868,6 +1128,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{page_id}/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Many
+         * @description Makes pages from this one, right behind it.
+         */
+        post: operations["post_many"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{page_id}/many/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Names
+         * @description How pages made from this one would be called; nothing happens.
+         */
+        post: operations["post_names"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{page_id}/past": {
         parameters: {
             query?: never;
@@ -902,6 +1202,26 @@ export interface paths {
          * @description Brings a master page back to a state.
          */
         post: operations["post_go_back_to"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{page_id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Way
+         * @description Where a link to this page leads whoever follows it.
+         */
+        get: operations["get_way"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1143,7 +1463,7 @@ export interface paths {
         put?: never;
         /**
          * Post Undo
-         * @description Undoes a push or a pull-back, wherever all is still as it left it.
+         * @description Undoes a push or a pull-back, wherever all is still as it left it, and where it is asked for besides.
          */
         post: operations["post_undo"];
         delete?: never;
@@ -1388,6 +1708,26 @@ export interface components {
             /** Agreed */
             agreed: boolean;
         };
+        /**
+         * AsStudentOut
+         * @description A page as a student has it, and as they would have it after a push.
+         */
+        AsStudentOut: {
+            /** Copy Id */
+            copy_id: number | null;
+            /** Given */
+            given: string[];
+            /** Has */
+            has: {
+                [key: string]: unknown;
+            } | null;
+            /** Outcome */
+            outcome: string;
+            /** Would Have */
+            would_have: {
+                [key: string]: unknown;
+            };
+        };
         /** AskedForOut */
         AskedForOut: {
             /** Asked By */
@@ -1403,6 +1743,24 @@ export interface components {
             /** Person Name */
             person_name: string;
         };
+        /**
+         * AskingOut
+         * @description A student who asks for a page.
+         */
+        AskingOut: {
+            /** Class Name */
+            class_name: string;
+            /** Name */
+            name: string;
+            /** Notebook Id */
+            notebook_id: number;
+        };
+        /**
+         * At
+         * @description The kinds of places that can be asked for.
+         * @enum {string}
+         */
+        At: "in-order" | "start" | "end" | "after" | "number";
         /**
          * Begin
          * @description The first day: who begins, and with what.
@@ -1423,6 +1781,23 @@ export interface components {
             password: string;
             /** School */
             school: string;
+        };
+        /**
+         * BeginPage
+         * @description A page of the student's own. `after`: the page in that section which it follows; last without it.
+         */
+        BeginPage: {
+            /** After */
+            after?: number | null;
+            /** Section Id */
+            section_id?: number | null;
+            /** Title */
+            title: string;
+        };
+        /** BeginSection */
+        BeginSection: {
+            /** Name */
+            name: string;
         };
         /** BegunOut */
         BegunOut: {
@@ -1594,6 +1969,12 @@ export interface components {
             /** Student */
             student: string;
         };
+        /**
+         * Display
+         * @description WRAPS: only teachers. ORDINARY: students get it by pushes. DISPLAY: classes read it in the master as it is.
+         * @enum {string}
+         */
+        Display: "wraps" | "ordinary" | "display";
         /** DividerOut */
         DividerOut: {
             /** Id */
@@ -1605,6 +1986,12 @@ export interface components {
             /** Parent Id */
             parent_id: number | null;
         };
+        /**
+         * Drawer
+         * @description What becomes of a copy that was put away: it comes up to date in the drawer, or out of it.
+         * @enum {string}
+         */
+        Drawer: "leave" | "fetch";
         /** EditionOut */
         EditionOut: {
             /** Id */
@@ -1624,6 +2011,18 @@ export interface components {
             students: number;
             /** Written */
             written: number;
+        };
+        /**
+         * FoundPageOut
+         * @description A page on which sought words stand, and some words around them.
+         */
+        FoundPageOut: {
+            /** Page Id */
+            page_id: number;
+            /** Snippet */
+            snippet: components["schemas"]["StretchOut"][];
+            /** Title */
+            title: string;
         };
         /** GroupIn */
         GroupIn: {
@@ -1646,6 +2045,61 @@ export interface components {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
+        /**
+         * HowIn
+         * @description How a push is meant. `into`: a section, if not each page's own; `place_at`: page or number for `place`.
+         */
+        HowIn: {
+            /** @default leave */
+            drawer: components["schemas"]["Drawer"];
+            /** @default update */
+            if_copy: components["schemas"]["IfCopy"];
+            /** @default leave */
+            if_cut: components["schemas"]["IfCut"];
+            /** @default beside */
+            if_own: components["schemas"]["IfOwn"];
+            /** Into */
+            into?: number | null;
+            /** @default in-order */
+            place: components["schemas"]["At"];
+            /** Place At */
+            place_at?: number | null;
+            /**
+             * Untied
+             * @default false
+             */
+            untied: boolean;
+        };
+        /** HowOut */
+        HowOut: {
+            drawer: components["schemas"]["Drawer"];
+            if_copy: components["schemas"]["IfCopy"];
+            if_cut: components["schemas"]["IfCut"];
+            if_own: components["schemas"]["IfOwn"];
+            place: components["schemas"]["At"];
+            /** Untied */
+            untied: boolean;
+        };
+        /**
+         * IfCopy
+         * @description What becomes of a copy that is there: it comes up to date, stays as it is, or gets a second one beside it.
+         * @enum {string}
+         */
+        IfCopy: "update" | "leave" | "second";
+        /**
+         * IfCut
+         * @description What becomes of a page that was cut loose: it stays the student's own, or is tied again.
+         * @enum {string}
+         */
+        IfCut: "leave" | "tie";
+        /**
+         * IfOwn
+         * @description Where the student made a section of the same name: the page comes into one beside it, or into theirs.
+         *
+         *     NEAR: into theirs also where its name is only near. Somebody has seen these names and said so.
+         * @enum {string}
+         */
+        IfOwn: "beside" | "theirs" | "near";
         /** InviteTeacher */
         InviteTeacher: {
             /**
@@ -1699,6 +2153,31 @@ export interface components {
             knots: components["schemas"]["KnotOut"][];
             /** Person Name */
             person_name: string;
+        };
+        /** MadeOut */
+        MadeOut: {
+            /** Page Ids */
+            page_ids: number[];
+        };
+        /**
+         * ManyPages
+         * @description Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day.
+         */
+        ManyPages: {
+            /**
+             * Begins
+             * Format: date
+             */
+            begins: string;
+            /** Count */
+            count: number;
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /** Pattern */
+            pattern: string;
         };
         /** MasterOut */
         MasterOut: {
@@ -1786,10 +2265,49 @@ export interface components {
             /** Class Id */
             class_id: number;
         };
+        /**
+         * MovedOnOut
+         * @description `way`: what may become of these instead of staying as they are; None: nothing.
+         */
+        MovedOnOut: {
+            /** Changes */
+            changes: boolean;
+            /** Holder */
+            holder: string | null;
+            /** Notebook Ids */
+            notebook_ids: number[];
+            outcome: components["schemas"]["RowOutcome"];
+            /** Page Id */
+            page_id: number | null;
+            /** Reason */
+            reason: string;
+            way: components["schemas"]["Way"] | null;
+        };
         /** Name */
         Name: {
             /** Name */
             name: string;
+        };
+        /** NamesOut */
+        NamesOut: {
+            /** Names */
+            names: string[];
+        };
+        /**
+         * NotebookDividerOut
+         * @description `empty`: it was given before anything that stands in it.
+         */
+        NotebookDividerOut: {
+            /** Divider Id */
+            divider_id: number | null;
+            /** Empty */
+            empty: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Order Key */
+            order_key: string;
         };
         /** NotebookOut */
         NotebookOut: {
@@ -1806,7 +2324,10 @@ export interface components {
             /** Person Name */
             person_name: string;
         };
-        /** NotebookPageOut */
+        /**
+         * NotebookPageOut
+         * @description A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds.
+         */
         NotebookPageOut: {
             /** Answerable */
             answerable: number;
@@ -1819,11 +2340,16 @@ export interface components {
             /** News */
             news: ("new" | "changed") | null;
             /** Page Id */
-            page_id: number;
+            page_id: number | null;
             /** Put Away */
             put_away: boolean;
             /** Ready */
             ready: boolean;
+            /**
+             * Tie
+             * @enum {string}
+             */
+            tie: "tied" | "cut" | "own";
             /** Title */
             title: string;
             /** Tucked */
@@ -1831,14 +2357,19 @@ export interface components {
             /** Written */
             written: boolean;
         };
-        /** NotebookSectionOut */
+        /**
+         * NotebookSectionOut
+         * @description `divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`.
+         */
         NotebookSectionOut: {
-            /** Divider */
-            divider: string | null;
+            /** Divider Id */
+            divider_id: number | null;
             /** Id */
             id: number;
             /** Name */
             name: string;
+            /** Order Key */
+            order_key: string;
             /** Own */
             own: boolean;
             /** Pages */
@@ -1846,14 +2377,39 @@ export interface components {
         };
         /** NotebookViewOut */
         NotebookViewOut: {
+            /** Dividers */
+            dividers: components["schemas"]["NotebookDividerOut"][];
             notebook: components["schemas"]["NotebookOut"];
             /** Sections */
             sections: components["schemas"]["NotebookSectionOut"][];
         };
         /**
+         * OfferOut
+         * @description Students who made a section of this name themselves, where pages of a section of the master may come into.
+         */
+        OfferOut: {
+            /** Name */
+            name: string;
+            /** Near */
+            near: boolean;
+            /** Notebook Ids */
+            notebook_ids: number[];
+            /** Section Id */
+            section_id: number;
+        };
+        /**
+         * Only
+         * @description Which of the students that are named are meant, by what they have of the pages.
+         *
+         *     HAS: any of them is there; LACKS: any is not; UNOPENED: any is there and was not opened yet.
+         * @enum {string}
+         */
+        Only: "everyone" | "has" | "lacks" | "unopened";
+        /**
          * OpenPageOut
          * @description A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time.
          *
+         *     `page_id`, `edition_id`: none for a page of the student's own; of one that was `cut`, where it came from.
          *     `full`: of a page that is empty now, the state before its words were taken out.
          */
         OpenPageOut: {
@@ -1868,20 +2424,25 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edition Id */
-            edition_id: number;
+            edition_id: number | null;
             /** Full */
             full: number | null;
             /** Id */
             id: number;
             notebook: components["schemas"]["NotebookOut"];
             /** Page Id */
-            page_id: number;
+            page_id: number | null;
             /** Pulled Back */
             pulled_back: boolean;
             /** Put Away */
             put_away: boolean;
             /** Revision */
             revision: number;
+            /**
+             * Tie
+             * @enum {string}
+             */
+            tie: "tied" | "cut" | "own";
             /** Tied */
             tied: string[];
         };
@@ -1903,12 +2464,14 @@ export interface components {
         OutlinePageOut: {
             /** Changed */
             changed: boolean;
+            display: components["schemas"]["Display"];
             /** Edition */
             edition: number;
             /** Id */
             id: number;
             /** Order Key */
             order_key: string;
+            own_display: components["schemas"]["Display"] | null;
             /** Parent Id */
             parent_id: number | null;
             /** Section Id */
@@ -1930,6 +2493,8 @@ export interface components {
         };
         /** PageViewOut */
         PageViewOut: {
+            /** Asking */
+            asking: components["schemas"]["AskingOut"][];
             /** Changed */
             changed: components["schemas"]["ChangeOut"][];
             /** Editions */
@@ -1989,6 +2554,12 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /** Holders */
+            holders: {
+                [key: string]: string;
+            };
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
             /** Rows */
             rows: components["schemas"]["RowsOut"][];
             /** Students */
@@ -2041,15 +2612,13 @@ export interface components {
             master_id: number;
             /** Notebook Ids */
             notebook_ids?: number[];
+            /** @default everyone */
+            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
             /** Without */
             without?: number[];
-            /**
-             * Written
-             * @enum {string}
-             */
-            written: "drawer" | "teacher";
+            written: components["schemas"]["WrittenPages"];
         };
         /** PushOut */
         PushOut: {
@@ -2061,18 +2630,20 @@ export interface components {
             };
             /** Finished At */
             finished_at: string | null;
+            how: components["schemas"]["HowOut"];
             /** Id */
             id: number;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "push" | "pull-back" | "catch-up";
+            kind: "push" | "pull-back" | "catch-up" | "cut";
             /**
              * Made At
              * Format: date-time
              */
             made_at: string;
+            only: components["schemas"]["Only"];
             /** Problem */
             problem: string | null;
             said: components["schemas"]["SaidOut"];
@@ -2088,18 +2659,38 @@ export interface components {
             /** Undone At */
             undone_at: string | null;
         };
-        /** PushRequestIn */
-        PushRequestIn: {
+        /**
+         * PushSentenceIn
+         * @description A push as it is said. `section_ids`, `divider_ids`: as such, without the pages that are in them.
+         */
+        PushSentenceIn: {
             /** Class Ids */
             class_ids?: number[];
+            /** Divider Ids */
+            divider_ids?: number[];
             /** Group Ids */
             group_ids?: number[];
+            /**
+             * @default {
+             *       "drawer": "leave",
+             *       "if_copy": "update",
+             *       "if_cut": "leave",
+             *       "if_own": "beside",
+             *       "place": "in-order",
+             *       "untied": false
+             *     }
+             */
+            how: components["schemas"]["HowIn"];
             /** Master Id */
             master_id: number;
             /** Notebook Ids */
             notebook_ids?: number[];
+            /** @default everyone */
+            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
+            /** Section Ids */
+            section_ids?: number[];
             /** Without */
             without?: number[];
         };
@@ -2112,14 +2703,31 @@ export interface components {
             begins_at?: string | null;
             /** Class Ids */
             class_ids?: number[];
+            /** Divider Ids */
+            divider_ids?: number[];
             /** Group Ids */
             group_ids?: number[];
+            /**
+             * @default {
+             *       "drawer": "leave",
+             *       "if_copy": "update",
+             *       "if_cut": "leave",
+             *       "if_own": "beside",
+             *       "place": "in-order",
+             *       "untied": false
+             *     }
+             */
+            how: components["schemas"]["HowIn"];
             /** Master Id */
             master_id: number;
             /** Notebook Ids */
             notebook_ids?: number[];
+            /** @default everyone */
+            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
+            /** Section Ids */
+            section_ids?: number[];
             /** Without */
             without?: number[];
         };
@@ -2130,6 +2738,10 @@ export interface components {
         };
         /** PushViewOut */
         PushViewOut: {
+            /** Holders */
+            holders: {
+                [key: string]: string;
+            };
             /** Page Ids */
             page_ids: number[];
             push: components["schemas"]["PushOut"];
@@ -2193,22 +2805,34 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
+        /** RowIn */
+        RowIn: {
+            /** Notebook Id */
+            notebook_id: number;
+            /** Page Id */
+            page_id: number;
+        };
         /**
          * RowOutcome
          * @description An outcome. `words`, `under`: how it is told; `changes`: whether anything is other than before; `of`: the
          *     kinds of plan in which it occurs. They stand in the order in which they matter.
          * @enum {string}
          */
-        RowOutcome: "failed" | "conflicted" | "merged" | "back" | "refreshed" | "placed" | "put-away" | "in-drawer" | "kept" | "gone" | "held" | "has-it" | "not-there";
-        /** RowsOut */
+        RowOutcome: "failed" | "conflicted" | "merged" | "back" | "tied" | "refreshed" | "placed" | "section-tied" | "renamed" | "put-away" | "in-drawer" | "kept" | "own" | "gone" | "held" | "left" | "loose" | "has-it" | "not-there";
+        /**
+         * RowsOut
+         * @description Alike rows, of a page or of a `holder`, a divider or section, as in `titles`.
+         */
         RowsOut: {
             /** Changes */
             changes: boolean;
+            /** Holder */
+            holder: string | null;
             /** Notebook Ids */
             notebook_ids: number[];
             outcome: components["schemas"]["RowOutcome"];
             /** Page Id */
-            page_id: number;
+            page_id: number | null;
             /** Reason */
             reason: string;
         };
@@ -2217,8 +2841,14 @@ export interface components {
          * @description What was asked for, in names: the first title, how many pages; classes, single students, how many without.
          */
         SaidOut: {
+            /** Behind */
+            behind: string | null;
             /** Classes */
             classes: string[];
+            /** Holders */
+            holders: string[];
+            /** Into */
+            into: string | null;
             /** Pages */
             pages: number;
             /** Singles */
@@ -2240,7 +2870,7 @@ export interface components {
                 [key: string]: unknown;
             };
             /** Edition Id */
-            edition_id: number;
+            edition_id: number | null;
             /** Revision */
             revision: number;
             /** Window */
@@ -2287,7 +2917,7 @@ export interface components {
                 [key: string]: unknown;
             } | null;
             /** Edition Id */
-            edition_id: number;
+            edition_id: number | null;
             /** Full */
             full: number | null;
             /** Knots */
@@ -2310,6 +2940,7 @@ export interface components {
         };
         /** SectionOut */
         SectionOut: {
+            display: components["schemas"]["Display"];
             /** Divider Id */
             divider_id: number | null;
             /** Id */
@@ -2330,6 +2961,27 @@ export interface components {
             /** Proof */
             proof: string;
         };
+        /**
+         * SetDisplay
+         * @description None: as its section says.
+         */
+        SetDisplay: {
+            display: components["schemas"]["Display"] | null;
+        };
+        /**
+         * ShownPageOut
+         * @description A page on display.
+         */
+        ShownPageOut: {
+            /** Id */
+            id: number;
+            /** Section */
+            section: string;
+            /** Title */
+            title: string;
+            /** Tucked */
+            tucked: boolean;
+        };
         /** SignIn */
         SignIn: {
             /** Name */
@@ -2343,6 +2995,13 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+        };
+        /** StretchOut */
+        StretchOut: {
+            /** Sought */
+            sought: boolean;
+            /** Words */
+            words: string;
         };
         /** StudentOut */
         StudentOut: {
@@ -2394,6 +3053,14 @@ export interface components {
             copies: components["schemas"]["UntiedCopy"][];
         };
         /**
+         * UndoIn
+         * @description `also`: rows that have moved on, and for which something is to be done all the same.
+         */
+        UndoIn: {
+            /** Also */
+            also?: components["schemas"]["RowIn"][];
+        };
+        /**
          * UndoPlanOut
          * @description How many copies would go back, and which have moved on since and stay, page by page.
          */
@@ -2401,7 +3068,7 @@ export interface components {
             /** Back */
             back: number;
             /** Stays */
-            stays: components["schemas"]["RowsOut"][];
+            stays: components["schemas"]["MovedOnOut"][];
             /** Students */
             students: components["schemas"]["ReachedOut"][];
             /** Titles */
@@ -2411,11 +3078,13 @@ export interface components {
         };
         /**
          * UndoneOut
-         * @description How many copies are as they were before, and how many have moved on since and stay.
+         * @description How many copies are as before, and how many have moved on since and stay, or were dealt with all the same.
          */
         UndoneOut: {
             /** Back */
             back: number;
+            /** Besides */
+            besides: number;
             /** Stays */
             stays: number;
         };
@@ -2476,6 +3145,30 @@ export interface components {
             name: string;
         };
         /**
+         * Way
+         * @description DRAWER: what the push gave goes into the student's drawer, with all that is on it.
+         *
+         *     OLDER: what the push changed is changed back by a merge, as a correction of the teacher's would be.
+         * @enum {string}
+         */
+        Way: "drawer" | "older";
+        /**
+         * WayOut
+         * @description Where a link to a page leads: to the master's, to a copy, to what is on display, or not yet to anything.
+         */
+        WayOut: {
+            /** Asked */
+            asked: boolean;
+            /** Copy Id */
+            copy_id: number | null;
+            /** Master Id */
+            master_id: number;
+            /** Notebook Id */
+            notebook_id: number | null;
+            /** On Display */
+            on_display: boolean;
+        };
+        /**
          * WelcomeOut
          * @description What the sign-in page shows. `walkers`: made-up people, in the demo only.
          */
@@ -2499,6 +3192,12 @@ export interface components {
             /** Page Id */
             page_id: number;
         };
+        /**
+         * WrittenPages
+         * @description What becomes of pages that students have written on. `CUT`: of all others too, none goes.
+         * @enum {string}
+         */
+        WrittenPages: "drawer" | "teacher" | "own" | "cut";
     };
     responses: never;
     parameters: never;
@@ -3210,6 +3909,70 @@ export interface operations {
             };
         };
     };
+    get_copy_print: {
+        parameters: {
+            query?: {
+                form?: "pdf" | "html";
+            };
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_put_away: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     put_group: {
         parameters: {
             query?: never;
@@ -3325,6 +4088,42 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RenameItem"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_display: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                kind: "section" | "page";
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetDisplay"];
             };
         };
         responses: {
@@ -3755,6 +4554,42 @@ export interface operations {
             };
         };
     };
+    get_master_print: {
+        parameters: {
+            query?: {
+                section?: number | null;
+                page?: number | null;
+                form?: "pdf" | "html";
+                answers?: boolean;
+            };
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_pushes: {
         parameters: {
             query?: never;
@@ -3856,6 +4691,41 @@ export interface operations {
             };
         };
     };
+    get_search: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundPageOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_taken_out: {
         parameters: {
             query?: never;
@@ -3913,6 +4783,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InvitedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_zip: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Validation Error */
@@ -4023,6 +4926,43 @@ export interface operations {
             };
         };
     };
+    post_page: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginPage"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_cell: {
         parameters: {
             query?: never;
@@ -4044,6 +4984,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CellOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_reading_place: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownPageOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_shown: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_section: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginSection"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             /** @description Validation Error */
@@ -4127,6 +5171,71 @@ export interface operations {
             };
         };
     };
+    get_as_student: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsStudentOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_ask: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_comparison: {
         parameters: {
             query?: {
@@ -4150,6 +5259,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_page_events: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Validation Error */
@@ -4270,6 +5412,80 @@ export interface operations {
             };
         };
     };
+    post_many: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyPages"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_names: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyPages"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_past: {
         parameters: {
             query?: never;
@@ -4324,6 +5540,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedPageOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_way: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"];
                 };
             };
             /** @description Validation Error */
@@ -4484,7 +5733,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PushRequestIn"];
+                "application/json": components["schemas"]["PushSentenceIn"];
             };
         };
         responses: {
@@ -4746,7 +5995,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {

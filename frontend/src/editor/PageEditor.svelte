@@ -4,9 +4,11 @@
 	import { onMount, untrack } from 'svelte';
 	import { pageExtensions } from './extensions';
 	import { setMargin, type MarginFacts } from './margin';
+	import { fill, picturesIn, putPicture } from './put-picture';
 	import { asFile, cleaned } from './pasted';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
+	import './paper.css';
 	import { newId, type PageNode, type Surroundings } from './types';
 
 	/** The height of the tools, in pixels. */
@@ -48,7 +50,8 @@
 				// What is typed stands clear of the tools at the foot.
 				scrollThreshold: { top: 24, right: 0, bottom: FOOT, left: 0 },
 				scrollMargin: { top: 32, right: 0, bottom: FOOT + 16, left: 0 },
-				handlePaste: (_view, event): boolean => pastePicture(made, event.clipboardData?.files),
+				handlePaste: (_view, event): boolean => takePictures(made, event.clipboardData?.files),
+				handleDrop: (_view, event): boolean => drop(made, event),
 				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, data))
 			},
 			onUpdate({ transaction }) {
@@ -60,10 +63,18 @@
 		return () => made.destroy();
 	});
 
-	function pastePicture(target: Editor, files: FileList | undefined): boolean {
-		const picture = [...(files ?? [])].find((file) => file.type.startsWith('image/'));
-		if (!picture) return false;
-		void surroundings.addPicture(picture).then((src) => src && target.commands.setImage({ src }));
+	function takePictures(target: Editor, files: FileList | undefined | null, at?: number): boolean {
+		const pictures = picturesIn(files);
+		for (const picture of pictures) void putPicture(target, surroundings, picture, at);
+		return pictures.length > 0;
+	}
+
+	/** A file that is dropped never takes the window to itself, and with it what is being written. */
+	function drop(target: Editor, event: DragEvent): boolean {
+		if (!event.dataTransfer?.files.length) return false;
+		event.preventDefault();
+		const at = target.view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
+		takePictures(target, event.dataTransfer.files, at);
 		return true;
 	}
 
@@ -71,16 +82,8 @@
 	function takeInData(target: Editor, data: string): string {
 		const id = newId();
 		const file = asFile(data);
-		if (file) void surroundings.addPicture(file).then((src) => src && showPicture(target, id, src));
+		if (file) void surroundings.addPicture(file).then((src) => fill(target, id, src));
 		return id;
-	}
-
-	function showPicture(target: Editor, id: string, src: string) {
-		target.state.doc.descendants((node, at) => {
-			if (node.type.name === 'image' && node.attrs.id === id) {
-				target.view.dispatch(target.state.tr.setNodeAttribute(at, 'src', src));
-			}
-		});
 	}
 
 	$effect(() => {
@@ -100,4 +103,10 @@
 		about and go back to an earlier state.
 	</p>
 {/if}
-<div bind:this={element}></div>
+<div
+	bind:this={element}
+	class="page-sheet"
+	data-paper={page.attrs?.paper}
+	data-form={page.attrs?.orientation}
+	data-tint={page.attrs?.tint}
+></div>

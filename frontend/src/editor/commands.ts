@@ -1,8 +1,9 @@
 /** What the tools at the foot of a page do. */
 import type { Editor } from '@tiptap/core';
+import { putPicture } from './put-picture';
 import { newId, type Surroundings } from './types';
 
-interface Choice {
+export interface Choice {
 	words: string;
 	run: () => void;
 }
@@ -26,11 +27,29 @@ export function shapes(editor: Editor): Choice[] {
 	];
 }
 
-export function tableChoices(editor: Editor): Choice[] {
+export function lists(editor: Editor): Choice[] {
 	const chain = () => editor.chain().focus();
 	return [
+		{ words: 'List', run: () => chain().toggleBulletList().run() },
+		{ words: 'Numbered list', run: () => chain().toggleOrderedList().run() },
+		{ words: 'Tick list', run: () => chain().toggleTaskList().run() }
+	];
+}
+
+export function tableChoices(editor: Editor): Choice[] {
+	const chain = () => editor.chain().focus();
+	const joins = editor.can().mergeCells();
+	return [
 		{ words: 'Add a row below', run: () => chain().addRowAfter().run() },
+		{ words: 'Add a row above', run: () => chain().addRowBefore().run() },
 		{ words: 'Add a column to the right', run: () => chain().addColumnAfter().run() },
+		{ words: 'Add a column to the left', run: () => chain().addColumnBefore().run() },
+		{ words: 'This row as a heading, or not', run: () => chain().toggleHeaderRow().run() },
+		{ words: 'This column as a heading, or not', run: () => chain().toggleHeaderColumn().run() },
+		...(joins ? [{ words: 'Join the chosen cells', run: () => chain().mergeCells().run() }] : []),
+		...(editor.can().splitCell()
+			? [{ words: 'Part this cell again', run: () => chain().splitCell().run() }]
+			: []),
 		{ words: 'Take out this row', run: () => chain().deleteRow().run() },
 		{ words: 'Take out this column', run: () => chain().deleteColumn().run() },
 		{ words: 'Take out the table', run: () => chain().deleteTable().run() }
@@ -55,7 +74,7 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 		},
 		{
 			words: 'Choice',
-			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice' }, content: options() })
+			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice', several: false }, content: options() })
 		},
 		{ words: 'Gap in the sentence', run: put({ type: 'gap', attrs: { id: newId() } }) },
 		{ words: 'Framed note', run: put({ type: 'callout', attrs: { id: newId() }, content: [paragraph()] }) },
@@ -76,9 +95,9 @@ function choosePicture(editor: Editor, surroundings: Surroundings) {
 	const chooser = document.createElement('input');
 	chooser.type = 'file';
 	chooser.accept = 'image/png,image/jpeg,image/webp,image/gif';
-	chooser.onchange = async () => {
+	chooser.onchange = () => {
 		const file = chooser.files?.[0];
-		if (file) editor.commands.setImage({ src: await surroundings.addPicture(file) });
+		if (file) void putPicture(editor, surroundings, file);
 	};
 	chooser.click();
 }

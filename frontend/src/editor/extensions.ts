@@ -3,7 +3,6 @@ import { Extension, type Extensions } from '@tiptap/core';
 import { Code } from '@tiptap/extension-code';
 import { CodeBlock } from '@tiptap/extension-code-block';
 import Highlight from '@tiptap/extension-highlight';
-import Image from '@tiptap/extension-image';
 import { Link } from '@tiptap/extension-link';
 import { ListItem, TaskItem, TaskList } from '@tiptap/extension-list';
 import Subscript from '@tiptap/extension-subscript';
@@ -13,6 +12,7 @@ import { Color, TextStyle } from '@tiptap/extension-text-style';
 import { UniqueID } from '@tiptap/extension-unique-id';
 import StarterKit from '@tiptap/starter-kit';
 import { against } from './against';
+import { find } from './find';
 import { BLOCK_KINDS } from './kinds';
 import { knots } from './knots';
 import { margin } from './margin';
@@ -20,8 +20,11 @@ import { Callout } from './nodes/callout';
 import { Formula } from './nodes/formula';
 import { Gap } from './nodes/gap';
 import { Kept } from './nodes/kept';
+import { Picture } from './nodes/picture';
 import { OptionNode } from './nodes/option';
 import { Space } from './nodes/space';
+import { EveryAttribute } from './every-attribute';
+import { slash } from './slash';
 import { SelectAll } from './select-all';
 import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
@@ -45,12 +48,12 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Code.extend({ excludes: '' }),
 		CodeBlock.extend({ marks: '_' }),
 		SelectAll,
-		Highlight,
+		Highlight.configure({ multicolor: true }),
 		Subscript,
 		Superscript,
 		TextStyle,
 		Color,
-		Image,
+		Picture,
 		ListItem.extend({ content: 'block+' }),
 		TaskList,
 		// A reader may see ticks and set none; the default lets a click through.
@@ -68,8 +71,11 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		OptionNode.configure({ surroundings }),
 		Gap.configure({ surroundings }),
 		Kept.configure({ surroundings }),
+		EveryAttribute,
+		...(surroundings.hand === 'reader' ? [] : [slash(surroundings)]),
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
+		Extension.create({ name: 'find', addProseMirrorPlugins: () => [find()] }),
 		Extension.create({ name: 'knots', addProseMirrorPlugins: () => [knots()] }),
 		...(surroundings.against
 			? [Extension.create({ name: 'against', addProseMirrorPlugins: () => [against(surroundings.against!)] })]

@@ -4,12 +4,16 @@ import { Plugin, PluginKey, type EditorState } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { signElement, type SignName } from '../thread/signs';
 
-/** What the margin is drawn from: ids of blocks. `before`: the words of tied blocks as the master has them. */
+/**
+ * What the margin is drawn from: ids of blocks. `before`: the words of tied blocks as the master has them. `given`: on a
+ * student's page, what came from the teacher, tied or not; all else is the student's.
+ */
 export interface MarginFacts {
 	tied: Set<string>;
 	loose: Set<string>;
 	arrived: Set<string>;
 	before: Map<string, string>;
+	given?: Set<string>;
 }
 
 export const NO_FACTS: MarginFacts = {
@@ -68,7 +72,8 @@ function lookOf(block: ProseNode, facts: MarginFacts): Look {
 	const tied = facts.tied.has(id);
 	const loose = ids.some((one) => facts.loose.has(one));
 	const arrived = ids.some((one) => facts.arrived.has(one));
-	const own = !tied && facts.tied.size > 0 && !loose;
+	const students = facts.given !== undefined && (!facts.given.has(id) || hasOwnWords(block, facts));
+	const own = !tied && students;
 	const written = tied && hasOwnWords(block, facts);
 	const classes = [
 		tied || loose ? 'tied' : '',

@@ -1,5 +1,6 @@
+// @vitest-environment jsdom
 import { getSchema } from '@tiptap/core';
-import { Slice, Node as ProseNode } from '@tiptap/pm/model';
+import { DOMParser, Slice, Node as ProseNode } from '@tiptap/pm/model';
 import { expect, it } from 'vitest';
 import { pageExtensions } from './extensions';
 import { asFile, cleaned } from './pasted';
@@ -62,4 +63,42 @@ it('knows what the editor would lose', () => {
 	).toBe(true);
 	expect(canTakeIn(schema, page({ type: 'hologram' }))).toBe(false);
 	expect(canTakeIn(schema, page({ type: 'paragraph', content: [{ type: 'text', text: '' }] }))).toBe(false);
+});
+
+it.each([
+	['<pre><code class="language-c#">x</code></pre>', 'codeBlock', { language: null }],
+	['<pre><code class="language-python">x</code></pre>', 'codeBlock', { language: 'python' }],
+	['<ol start="5000000000"><li>x</li></ol>', 'orderedList', { start: 1 }],
+	['<ol start="3"><li>x</li></ol>', 'orderedList', { start: 3 }],
+	[
+		'<div data-space prompt="How?" kind="bogus" unit="kg" strokes="[1]" pins="x"><p>x</p></div>',
+		'space',
+		{ prompt: 'How?', kind: 'lines', unit: null, strokes: null, pins: null }
+	],
+	['<div data-space kind="number"><p>x</p></div>', 'space', { kind: 'number' }],
+	[
+		'<figure><img src="/api/pictures/a" alt="b" width="50%" title="c"><figcaption>c</figcaption></figure>',
+		'image',
+		{ src: '/api/pictures/a', alt: 'b', width: '50%', title: 'c' }
+	],
+	['<img src="/api/pictures/a" width="javascript:1">', 'image', { width: null }]
+])('takes of markup what a page may say: %s', (markup, kind, attrs) => {
+	const dom = document.createElement('div');
+	dom.innerHTML = markup;
+	const slice = DOMParser.fromSchema(schema).parseSlice(dom);
+	const [made] = cleaned(slice, () => 'uploaded').content.toJSON();
+	expect(made.type).toBe(kind);
+	expect(made.attrs).toMatchObject(attrs);
+});
+
+it('takes of a link its address alone', () => {
+	const said = {
+		href: 'https://example.org',
+		class: 'a[b]{c}',
+		rel: '<',
+		target: '"',
+		title: 'x'.repeat(20_000)
+	};
+	const [mark] = marksOf(clean(words({ type: 'link', attrs: said }))) as { attrs: object }[];
+	expect(mark!.attrs).toMatchObject({ href: 'https://example.org', class: null, title: null });
 });

@@ -6,6 +6,7 @@
  */
 import { Fragment, Slice, type Mark, type Node as ProseNode } from '@tiptap/pm/model';
 
+const SPACE_KINDS = ['lines', 'number', 'choice', 'photo', 'sketch'];
 const OURS = /^\/api\/pictures\/[\w-]+$/;
 const ADDRESS = /^(https?:|mailto:|\/(?!\/)|#)/i;
 const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
@@ -22,15 +23,47 @@ function cleanedAll(content: Fragment, addData: (data: string) => string): Fragm
 }
 
 function cleanedNode(node: ProseNode, addData: (data: string) => string): ProseNode[] {
-	if (node.isText) return [node.mark(node.marks.filter(mayStay))];
+	if (node.isText) return [node.mark(node.marks.filter(mayStay).map(bare))];
 	if (node.type.name === 'image') return [asPicture(node, addData)];
 	const content = cleanedAll(node.content, addData);
 	if (node.type.name === 'kept') return content.content as ProseNode[];
-	const attrs = { ...node.attrs };
+	const attrs = tamed(node.attrs);
 	for (const span of ['colspan', 'rowspan']) {
 		if (span in attrs) attrs[span] = Math.min(Math.max(Number(attrs[span]) || 1, 1), WIDEST);
 	}
 	return [node.type.create(attrs, content, node.marks)];
+}
+
+/** Attributes as a page takes them; what came in markup and is none is as if it had not been said. */
+function tamed(attrs: ProseNode['attrs']): Record<string, unknown> {
+	const said = Object.entries(attrs).filter(
+		([name, value]) => value === null || (VALUES[name]?.(value) ?? true)
+	);
+	return Object.fromEntries(said);
+}
+
+const isName = (value: unknown) => /^[\w .:+-]{0,100}$/.test(String(value));
+const isText = (value: unknown) => typeof value === 'string' && value.length <= 10_000;
+const isFlag = (value: unknown) => typeof value === 'boolean';
+const VALUES: Record<string, (value: unknown) => boolean> = {
+	kind: (value) => SPACE_KINDS.some((kind) => kind === value),
+	prompt: isText,
+	answer: isText,
+	title: isText,
+	language: isName,
+	type: isName,
+	align: isName,
+	picked: isFlag,
+	checked: isFlag,
+	start: (value) => Number.isInteger(value) && Math.abs(value as number) <= 1_000_000,
+	colwidth: (value) => Array.isArray(value) && value.every((width) => Number.isFinite(width)),
+	width: (value) => /^\d{1,4}%?$/.test(String(value)),
+	height: (value) => /^\d{1,4}$/.test(String(value))
+};
+
+/** Of a link its address alone: classes and names of elsewhere mean nothing here. */
+function bare(mark: Mark): Mark {
+	return mark.type.name === 'link' ? mark.type.create({ href: mark.attrs.href }) : mark;
 }
 
 function mayStay(mark: Mark): boolean {
@@ -42,7 +75,7 @@ function mayStay(mark: Mark): boolean {
 function asPicture(node: ProseNode, addData: (data: string) => string): ProseNode {
 	const src = String(node.attrs.src ?? '');
 	const alt = String(node.attrs.alt ?? '').slice(0, 200);
-	if (OURS.test(src)) return node.type.create({ id: node.attrs.id, src, alt });
+	if (OURS.test(src)) return node.type.create({ ...tamed(node.attrs), alt });
 	if (src.startsWith('data:image/')) return node.type.create({ id: addData(src), src: '', alt });
 	return node.type.create({ src: '', alt: alt || 'A picture from elsewhere that could not be taken in' });
 }

@@ -8,8 +8,10 @@
 		chosen: number[];
 		quick?: { words: string; run: () => void }[];
 		ontoggle: (id: number) => void;
+		/** Other choices follow: a long list scrolls by itself, so that they can be reached. */
+		short?: boolean;
 	}
-	let { label, items, chosen, quick = [], ontoggle }: Props = $props();
+	let { label, items, chosen, quick = [], ontoggle, short = false }: Props = $props();
 	let sought = $state('');
 	const shown = $derived(
 		items.filter((item) =>
@@ -22,7 +24,7 @@
 </script>
 
 {#if !few || quick.length}
-	<div class="flex flex-wrap gap-2 border-b border-line p-2">
+	<div class="sticky top-0 z-10 flex flex-wrap gap-2 border-b border-line bg-raised p-2">
 		{#if !few}<input
 				class="min-w-0 grow rounded border border-line bg-paper px-2 py-1"
 				placeholder="Find in {label.toLowerCase()}"
@@ -38,7 +40,7 @@
 {:else}
 	<p class="px-3 pt-2 font-semibold text-soft">{label}</p>
 {/if}
-<ul class="min-h-0 overflow-y-auto py-1" aria-label={label}>
+<ul class="py-1 {short ? 'max-h-56 overflow-y-auto' : ''}" aria-label={label}>
 	{#each shown.slice(0, most) as item (item.id)}
 		{@const on = chosen.includes(item.id)}
 		<li>
@@ -49,8 +51,11 @@
 				class="flex min-h-9 w-full items-center gap-2 px-3 py-1 text-left hover:bg-accent-wash"
 				onclick={() => ontoggle(item.id)}
 			>
-				<span class="w-4 shrink-0 text-accent"
-					>{#if on}<Check size={16} />{/if}</span
+				<span
+					class="grid h-4 w-4 shrink-0 place-items-center rounded-[4px] border {on
+						? 'border-accent text-accent'
+						: 'border-line-strong'}"
+					>{#if on}<Check size={14} />{/if}</span
 				>
 				<span class="min-w-0 grow truncate">{item.words}</span>
 				{#if item.under}<span class="shrink-0 text-xs text-soft">{item.under}</span>{/if}

@@ -11,7 +11,7 @@ export interface Unsaved {
 	attrs: PageNode['attrs'];
 	content: PageNode[];
 	revision: number;
-	edition: number;
+	edition: number | null;
 	/** The window that they were typed in, and the number of the save that would bring them. */
 	window: string;
 	save: number;

@@ -24,17 +24,18 @@ export type From = Pick<Unsaved, 'revision' | 'edition' | 'window' | 'save'>;
 export interface Acknowledged {
 	revision: number;
 	sent_revision: number;
-	edition: number;
+	edition: number | null;
 	document: PageNode | null;
 }
 
 export abstract class Writing {
 	page = $state.raw<PageNode | null>(null);
+	title = $state('');
 	state = $state<SaveState>('saved');
 	problem = $state.raw<Problem | null>(null);
 
 	protected revision = 0;
-	protected edition = 0;
+	protected edition: number | null = 0;
 	protected saving = new SaveLoop(PAUSE, () => this.#send());
 	#content: PageNode[] = [];
 	#window = newWindow();
@@ -78,7 +79,7 @@ export abstract class Writing {
 
 	/** Shows words that could not be sent, to be sent from here. */
 	#goOnWith(kept: Unsaved) {
-		this.show({ type: 'doc', attrs: this.attributes() ?? kept.attrs, content: kept.content });
+		this.show({ type: 'doc', attrs: kept.attrs ?? this.attributes(), content: kept.content });
 		this.revision = kept.revision;
 		this.edition = kept.edition;
 		forget(this.place, kept.window);
@@ -89,11 +90,13 @@ export abstract class Writing {
 
 	/** The page's own attributes as they are to be saved. */
 	protected attributes(): PageNode['attrs'] {
-		return this.page?.attrs;
+		const attrs = this.page?.attrs;
+		return this.title || attrs?.title !== undefined ? { ...attrs, title: this.title } : attrs;
 	}
 
 	protected show(page: PageNode) {
 		this.page = page;
+		this.title = String(page.attrs?.title ?? '');
 		this.#content = page.content ?? [];
 	}
 
@@ -105,6 +108,18 @@ export abstract class Writing {
 
 	type(content: PageNode[]) {
 		this.#content = content;
+		this.later();
+	}
+
+	retitle(title: string) {
+		this.title = title;
+		this.later();
+	}
+
+	/** Changes how the page is set: its paper, where students may write. Null: as if nothing had been said of it. */
+	set(attrs: Record<string, unknown>) {
+		const said = Object.entries({ ...this.page?.attrs, ...attrs }).filter(([, value]) => value !== null);
+		this.page = { type: 'doc', attrs: Object.fromEntries(said), content: this.#content };
 		this.later();
 	}
 

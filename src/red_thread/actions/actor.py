@@ -1,9 +1,8 @@
 """Who acts."""
 
 from dataclasses import dataclass
-from typing import Literal, TypeAlias
 
-PersonKind: TypeAlias = Literal["teacher", "student", "house"]
+from red_thread.store.people.values import PersonKind
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,9 +5,9 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher, require_writer
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pictures import Picture
 from red_thread.actions.refusals import NotFound
+from red_thread.store.pictures import Picture
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)

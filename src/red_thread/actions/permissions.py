@@ -1,12 +1,12 @@
 """Who may do what. Every action asks here first."""
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import ClassInfo
-from red_thread.actions.ports.masters import MasterPage
-from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
-from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.refusals import NotFound, TakenBack
+from red_thread.store.classes.values import ClassInfo
+from red_thread.store.master.values import MasterPage
+from red_thread.store.notebook.values import CopyInfo, NotebookInfo
+from red_thread.store.push.values import PushInfo
+from red_thread.store.unit import Unit
 
 
 async def require_teacher(unit: Unit, actor: Actor, master_id: int, what: str = "course") -> None:
@@ -81,3 +81,11 @@ async def require_writer(unit: Unit, actor: Actor, copy_id: int) -> CopyInfo:
     if copy is None or actor.kind != "student" or copy.person_id != actor.person_id:
         raise NotFound(what="page")
     return copy
+
+
+async def require_own_notebook(unit: Unit, actor: Actor, notebook_id: int) -> NotebookInfo:
+    """A notebook of the actor's own, to write in."""
+    notebook = await unit.notebooks.get(notebook_id)
+    if notebook is None or actor.kind != "student" or notebook.person_id != actor.person_id:
+        raise NotFound(what="notebook")
+    return notebook

@@ -43,6 +43,13 @@ class TooManyTries(Refused):
     hint = "Wait a minute, then try again."
 
 
+class TooManyFiles(Refused):
+    """You have asked for many files just now."""
+
+    status = 429
+    hint = "Wait a minute, then try again."
+
+
 class NotAllowed(Refused):
     """This is not yours to {what}."""
 
@@ -55,6 +62,24 @@ class NotFound(Refused):
 
     status = 404
     hint = "It may have been taken out meanwhile. Go back and look again."
+
+
+class NotebookFull(Refused):
+    """There are {count} {what} here already; more do not fit."""
+
+    hint = "Write on one that is there, or begin in another section."
+
+
+class NoSuchField(Refused):
+    """There is no {field} to fill in."""
+
+    hint = "In a name stand {n}, {week}, {weekday} and {date}; all else is taken as it is."
+
+
+class TooManyAtOnce(Refused):
+    """From 1 to {most} can be made at once."""
+
+    hint = "Make them in several goes."
 
 
 class PasswordTooShort(Refused):

@@ -13,10 +13,10 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.classes.import_roster import import_roster
 from red_thread.actions.people.begin_school import expect_first_teacher
 from red_thread.actions.people.passwords import hash_password
-from red_thread.actions.ports import Unit
 from red_thread.demo.story import Story
 from red_thread.settings import Settings
 from red_thread.store.database import Database
+from red_thread.store.unit import Unit
 from red_thread.web.imports import read_listed, take_in_pages
 
 HERE = Path(__file__).parent

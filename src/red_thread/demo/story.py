@@ -16,14 +16,14 @@ from red_thread.actions.classes.groups import make_group
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.notebook.look_at_notebook import open_page
 from red_thread.actions.notebook.save_copy import Save, save_copy
-from red_thread.actions.ports.classes import Student
 from red_thread.actions.push.plan_push import PushRequest
 from red_thread.actions.push.pull_back import pull_back
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, with_attributes, with_content
 from red_thread.core.push import WrittenPages
-from red_thread.store.database import Database, StoreUnit
+from red_thread.store.classes.values import Student
+from red_thread.store.database import Database, Unit
 
 ANSWERS: dict[str, Any] = yaml.safe_load(Path(__file__).with_name("answers.yaml").read_text())
 PULLS, STRAND = "What pulls the sea", "The strandline after a storm"
@@ -43,10 +43,12 @@ class Story:
         self.students: dict[str, Student] = {}
         self.of_class: dict[str, list[Student]] = {}
 
-    def unit(self) -> AbstractAsyncContextManager[StoreUnit]:
+    def unit(self) -> AbstractAsyncContextManager[Unit]:
+        """A transaction at the moment that the story has come to."""
         return self.database.begin(self.now)
 
     async def tell(self) -> None:
+        """All of it, from the first lesson to today."""
         await self._meet()
         await self._make_groups()
         await self._first_weeks()

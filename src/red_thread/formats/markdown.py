@@ -4,28 +4,32 @@
 title: Reading the wrack        (optional; else the first `# ` line, else the file's name)
 writing: spaces                 (optional; students may write everywhere, or only in spaces)
 tucked under: Reading the wrack (optional)
+paper: squared                  (optional; also orientation and tint)
+shown: on display               (optional; or under wraps, or by pushes)
 ---
 ::: space What lives here?      a place to answer; `::: space number How many?` for another kind
 :::
 ::: note                        a framed note
 :::
 Limpets eat {gap} from rocks.   a blank in a sentence
+```red-thread                   a block as it is stored, for what Markdown has no sign for
 """
 
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, cast
 
+import orjson
 import yaml
 from markdown_it import MarkdownIt
 from markdown_it.tree import SyntaxTreeNode
 from mdit_py_plugins.container import container_plugin
 from mdit_py_plugins.dollarmath import dollarmath_plugin
 
-from red_thread.core.page.check import NotAPage, check_page
+from red_thread.core.outline.display import Display
 from red_thread.core.page.kinds import SPACE_KINDS
 from red_thread.core.page.nodes import Node
+from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
 
 _FRONT_MATTER = re.compile(r"\A---\n(.*?)\n---\n", re.DOTALL)
@@ -33,17 +37,10 @@ _GAP = re.compile(r"\{gap(?::\s*([^}]*))?\}")
 _TASK = re.compile(r"\[([ xX])\]\s+")
 _SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
 _LONGEST_FRONT = 10_000
+FENCE = "red-thread"
+PAGE_KEYS = ("title", "writing", "paper", "orientation", "tint")
+_DEEPEST = 100
 _MARKS = {"strong": "bold", "em": "italic", "s": "strike"}
-
-
-@dataclass(slots=True)
-class ReadPage:
-    """A page from a file. `pictures`: the paths that its images name, as they stand in `src` for now."""
-
-    document: Node
-    tucked_under: str | None
-    pictures: list[str] = field(default_factory=list)
-    problems: list[Problem] = field(default_factory=list)
 
 
 def read_markdown(name: str, body: bytes) -> ReadPage:
@@ -95,23 +92,27 @@ class _Reader:
 
     def __init__(self, name: str, front: dict[str, Any], lines_before: int) -> None:
         self.name, self.front, self.lines_before = name, front, lines_before
-        self.count = 0
+        self.maker = Maker()
         self.pictures: list[str] = []
         self.problems: list[Problem] = []
         self.title = str(front.get("title") or "")
 
     def read(self, text: str) -> ReadPage:
         blocks = self._blocks(SyntaxTreeNode(_parser().parse(text)).children)
-        stem = self.name.rsplit("/", 1)[-1].rsplit(".", 1)[0]
-        title = self.title or re.sub(r"^\d+[-_. ]+", "", stem).replace("-", " ").replace("_", " ").strip()
-        attributes = {"title": title[:200] or "Untitled", "writing": self._writing()}
-        document: Node = {"type": "doc", "attrs": attributes, "content": blocks or [self._made("paragraph", [])]}
-        try:
-            checked = check_page(document)
-        except NotAPage as error:
-            raise Unreadable(self.name, error.why) from error
+        title = self.title or re.sub(r"^\d+[-_. ]+", "", stem_of(self.name))
+        settings = {name: self.front[name] for name in PAGE_KEYS[2:] if self.front.get(name)}
+        page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)
         tucked = self.front.get("tucked under")
-        return ReadPage(checked.page, str(tucked) if tucked else None, self.pictures, self.problems)
+        tucked_under = str(tucked) if tucked else None
+        return ReadPage(page, tucked_under, self.pictures, self.problems, display=self._display())
+
+    def _display(self) -> Display | None:
+        said = self.front.get("shown")
+        found = Display.said(said)
+        if said and found is None:
+            words = ", ".join(f"“{display.words}”" for display in Display)
+            self.problems.append(Problem(self.name, 1, f"shown is one of {words}, not “{said}”"))
+        return found
 
     def _writing(self) -> str:
         said = str(self.front.get("writing", "everywhere"))
@@ -121,9 +122,7 @@ class _Reader:
         return "everywhere"
 
     def _made(self, name: str, content: Sequence[Node], **attributes: Any) -> Node:
-        self.count += 1
-        made: Node = {"type": name, "attrs": {"id": f"b{self.count}", **attributes}}
-        return {**made, "content": list(content)} if content else made
+        return self.maker.made(name, content, **attributes)
 
     def _blocks(self, nodes: Sequence[SyntaxTreeNode]) -> list[Node]:
         return [block for node in nodes for block in self._block(node)]
@@ -190,10 +189,37 @@ class _Reader:
         return [self._made("blockquote", self._filled(node.children))]
 
     def _fence(self, node: SyntaxTreeNode) -> list[Node]:
-        text = node.content.rstrip("\n")
-        return [self._made("codeBlock", [{"type": "text", "text": text}] if text else [])]
+        text = node.content.removesuffix("\n")
+        language = node.info.strip()
+        if language == FENCE:
+            return self._stored(node, text)
+        attributes = {"language": language} if re.fullmatch(r"[\w.+-]{1,40}", language) else {}
+        return [self._made("codeBlock", [{"type": "text", "text": text}] if text else [], **attributes)]
 
     _code_block = _fence
+
+    def _stored(self, node: SyntaxTreeNode, text: str) -> list[Node]:
+        """A block as it is stored, with new ids. What it holds is checked with the whole page."""
+        try:
+            block = orjson.loads(text)
+        except orjson.JSONDecodeError:
+            block = None
+        if not isinstance(block, dict):
+            self._problem(node, "what stands in this fence is no block")
+            return []
+        return [self._renewed(cast(Node, block), 0)]
+
+    def _renewed(self, block: Node, depth: int) -> Node:
+        kept, attributes, inside = dict(block), block.get("attrs"), block.get("content")
+        if isinstance(attributes, dict):
+            attributes = cast(dict[str, Any], attributes)
+            kept["attrs"] = {**attributes, "id": self.maker.new_id()} if "id" in attributes else attributes
+            if block.get("type") == "image" and isinstance(attributes.get("src"), str):
+                self.pictures.append(attributes["src"])
+        if isinstance(inside, list) and depth < _DEEPEST:
+            children = [child for child in cast(list[Any], inside) if isinstance(child, dict)]
+            kept["content"] = [self._renewed(cast(Node, child), depth + 1) for child in children]
+        return kept
 
     def _math_block(self, node: SyntaxTreeNode) -> list[Node]:
         text = node.content.strip()
@@ -239,9 +265,9 @@ class _Reader:
         elif node.type == "text":
             yield from self._text(node.content, marks)
         elif node.type == "code_inline":
-            yield _text(node.content, [*marks, {"type": "code"}])
+            yield text_node(node.content, [*marks, {"type": "code"}])
         elif node.type == "softbreak":
-            yield _text(" ", marks)
+            yield text_node(" ", marks)
         elif node.type == "hardbreak":
             yield {"type": "hardBreak"}
 
@@ -261,17 +287,11 @@ class _Reader:
         done = 0
         for gap in _GAP.finditer(text):
             if gap.start() > done:
-                yield _text(text[done : gap.start()], marks)
-            self.count += 1
-            yield {"type": "gap", "attrs": {"id": f"b{self.count}", "answer": gap.group(1) or ""}}
+                yield text_node(text[done : gap.start()], marks)
+            yield {"type": "gap", "attrs": {"id": self.maker.new_id(), "answer": gap.group(1) or ""}}
             done = gap.end()
         if done < len(text):
-            yield _text(text[done:], marks)
-
-
-def _text(text: str, marks: list[dict[str, Any]]) -> Node:
-    node: Node = {"type": "text", "text": text}
-    return {**node, "marks": marks} if marks else node
+            yield text_node(text[done:], marks)
 
 
 def _task_of(item: SyntaxTreeNode) -> re.Match[str] | None:

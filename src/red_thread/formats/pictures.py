@@ -6,7 +6,7 @@ What is written anew holds the picture and nothing else: no place where a photo 
 import io
 import struct
 
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
 
 from red_thread.formats.problems import Unreadable
 
@@ -32,6 +32,7 @@ _BROKEN = (
 
 def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
     """Media type and bytes of the picture, as PNG where it has see-through parts, else as JPEG. Raises Unreadable."""
+    ImageFile.LOAD_TRUNCATED_IMAGES = False  # another library sets it for all of the process as it is imported
     try:
         with Image.open(io.BytesIO(body), formats=_READ) as opened:
             if opened.width * opened.height > MOST_PIXELS:  # known before anything is decoded

@@ -24,4 +24,5 @@ def key_array(keys: Collection[str]) -> str:
 
 
 def read(stored: str) -> Node:
+    """A document as it was kept."""
     return orjson.loads(stored)

@@ -11,6 +11,8 @@ _IDS_IN_ONE = 500  # a payload takes 8,000 bytes at most
 
 
 class Notifier:
+    """Sends news to those who have pages open."""
+
     def __init__(self, connection: AsyncConnection) -> None:
         self.connection = connection
 
@@ -19,7 +21,16 @@ class Notifier:
         await self._send({"push": push_id}, *_in_parts(notebook_ids))
 
     async def of_notebooks(self, notebook_ids: list[int]) -> None:
+        """These notebooks hold something else than before."""
         await self._send(*_in_parts(notebook_ids))
+
+    async def of_display(self, master_id: int) -> None:
+        """What the classes of a master read in it is another than before."""
+        await self._send({"display": master_id})
+
+    async def of_page(self, page_id: int) -> None:
+        """A master page was saved."""
+        await self._send({"page": page_id})
 
     async def _send(self, *payloads: Mapping[str, object]) -> None:
         await self.connection.execute(

@@ -9,6 +9,7 @@ from typing import Any
 
 from sqlalchemy import (
     BigInteger,
+    CheckConstraint,
     DateTime,
     ForeignKeyConstraint,
     Identity,
@@ -81,6 +82,8 @@ class School(Table):
 
 
 class Person(OfSchool):
+    """Someone who can sign in."""
+
     __tablename__ = "person"
     id: Mapped[int] = _id()
     name: Mapped[str]
@@ -99,6 +102,8 @@ class Person(OfSchool):
 
 
 class SignInSession(OfSchool):
+    """A session of a person, by the hash of its token."""
+
     __tablename__ = "sign_in_session"
     token_hash: Mapped[bytes] = mapped_column(primary_key=True)
     person_id: Mapped[int] = _to("person", index=True)
@@ -109,6 +114,8 @@ class SignInSession(OfSchool):
 
 
 class SignInCode(OfSchool):
+    """A code to sign in with once, by its hash."""
+
     __tablename__ = "sign_in_code"
     code_hash: Mapped[bytes] = mapped_column(primary_key=True)
     person_id: Mapped[int] = _to("person", index=True)
@@ -119,6 +126,8 @@ class SignInCode(OfSchool):
 
 
 class Master(OfSchool):
+    """The notebook of a course."""
+
     __tablename__ = "master"
     id: Mapped[int] = _id()
     name: Mapped[str]
@@ -126,12 +135,16 @@ class Master(OfSchool):
 
 
 class MasterTeacher(OfSchool):
+    """Who works with a master, and as what."""
+
     __tablename__ = "master_teacher"
     master_id: Mapped[int] = _to("master", key=True)
     person_id: Mapped[int] = _to("person", key=True, index=True)
 
 
 class Divider(OfSchool):
+    """A divider of a master: it groups sections and dividers."""
+
     __tablename__ = "divider"
     id: Mapped[int] = _id()
     master_id: Mapped[int] = _to("master", index=True)
@@ -142,6 +155,8 @@ class Divider(OfSchool):
 
 
 class Section(OfSchool):
+    """A section of a master: it holds pages. `display`: "wraps", "ordinary" or "display", unless a page says more."""
+
     __tablename__ = "section"
     id: Mapped[int] = _id()
     master_id: Mapped[int] = _to("master", index=True)
@@ -149,10 +164,14 @@ class Section(OfSchool):
     name: Mapped[str]
     order_key: Mapped[str] = mapped_column(OrderKey)
     removed_at: Mapped[datetime | None]
+    display: Mapped[str] = mapped_column(server_default=text("'ordinary'"))
 
 
 class Page(OfSchool):
-    """A master page as the teacher has it now; what was given out are its editions."""
+    """A master page as the teacher has it now; what was given out are its editions. `words`: by which it is found.
+
+    `display`: as for a section; nothing where it is as its section says.
+    """
 
     __tablename__ = "page"
     id: Mapped[int] = _id()
@@ -165,6 +184,9 @@ class Page(OfSchool):
     revision: Mapped[int] = mapped_column(Integer, server_default=text("1"))
     changed_at: Mapped[datetime] = _made_at()
     removed_at: Mapped[datetime | None]
+    words: Mapped[str] = mapped_column(server_default="")
+    display: Mapped[str | None]
+    __table_args__ = (Index("ix_page_words", text("to_tsvector('simple', words)"), postgresql_using="gin"),)
 
 
 class PageState(OfSchool):
@@ -189,6 +211,8 @@ class Content(OfSchool):
 
 
 class Edition(OfSchool):
+    """An immutable state of a page, made when it was pushed."""
+
     __tablename__ = "edition"
     __table_args__ = (UniqueConstraint("school_id", "page_id", "number"),)
     id: Mapped[int] = _id()
@@ -202,6 +226,8 @@ class Edition(OfSchool):
 
 
 class Class(OfSchool):
+    """A class of students who follow a master."""
+
     __tablename__ = "class"
     id: Mapped[int] = _id()
     master_id: Mapped[int] = _to("master", index=True)
@@ -213,6 +239,8 @@ class Class(OfSchool):
 
 
 class Enrolment(OfSchool):
+    """Who is, or was, in a class."""
+
     __tablename__ = "enrolment"
     class_id: Mapped[int] = _to("class", key=True)
     person_id: Mapped[int] = _to("person", key=True, index=True)
@@ -254,12 +282,16 @@ class Group(OfSchool):
 
 
 class GroupMember(OfSchool):
+    """Who is in a group."""
+
     __tablename__ = "group_member"
     group_id: Mapped[int] = _to("student_group", key=True)
     notebook_id: Mapped[int] = _to("notebook", key=True, index=True)
 
 
 class Notebook(OfSchool):
+    """One student's notebook in one class."""
+
     __tablename__ = "notebook"
     id: Mapped[int] = _id()
     class_id: Mapped[int] = _to("class")
@@ -268,8 +300,25 @@ class Notebook(OfSchool):
     __table_args__ = (UniqueConstraint("school_id", "class_id", "person_id"),)
 
 
+class NotebookDivider(OfSchool):
+    """A divider of one notebook, as `NotebookSection`. Dividers and sections of a notebook share one order."""
+
+    __tablename__ = "notebook_divider"
+    id: Mapped[int] = _id()
+    notebook_id: Mapped[int] = _to("notebook")
+    divider_id: Mapped[int | None]
+    parent_id: Mapped[int | None] = mapped_column(info={"to": "notebook_divider"})
+    name: Mapped[str]
+    order_key: Mapped[str] = mapped_column(OrderKey)
+    renamed: Mapped[bool] = mapped_column(server_default=text("false"))
+    __table_args__ = (UniqueConstraint("school_id", "notebook_id", "divider_id"),)
+
+
 class NotebookSection(OfSchool):
-    """A section of one notebook. `section_id` ties it to the master's; the name is as it was given."""
+    """A section of one notebook. `section_id` ties it to the master's; the name is as it was given.
+
+    `renamed`: the student gave it another, which no push changes.
+    """
 
     __tablename__ = "notebook_section"
     id: Mapped[int] = _id()
@@ -277,11 +326,17 @@ class NotebookSection(OfSchool):
     section_id: Mapped[int | None]
     name: Mapped[str]
     order_key: Mapped[str] = mapped_column(OrderKey)
+    notebook_divider_id: Mapped[int | None] = mapped_column(info={"to": "notebook_divider"})
+    renamed: Mapped[bool] = mapped_column(server_default=text("false"))
     __table_args__ = (UniqueConstraint("school_id", "notebook_id", "section_id"),)
 
 
 class Copy(OfSchool):
     """A page in a notebook. Untouched (`revision` 0) it is just this row, which points at an edition.
+
+    Tied to nothing it has neither page nor edition: an own page, or one that was cut, of which `cut_page_id` and
+    `cut_edition_id` tell what it was, and `cut_by_id` which push did it. `title`: where the student gave it another
+    than the edition's. `parent_id`: the copy under which it is tucked.
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
     `put_away_by_id`: the pull-back that put it into the drawer.
@@ -292,8 +347,8 @@ class Copy(OfSchool):
     id: Mapped[int] = _id()
     notebook_id: Mapped[int] = _to("notebook")
     notebook_section_id: Mapped[int]
-    page_id: Mapped[int]
-    edition_id: Mapped[int]
+    page_id: Mapped[int | None]
+    edition_id: Mapped[int | None]
     seen_edition_id: Mapped[int | None]
     opened_at: Mapped[datetime | None]
     written_at: Mapped[datetime | None]
@@ -306,9 +361,17 @@ class Copy(OfSchool):
     answered: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
     knots: Mapped[int] = mapped_column(SmallInteger, server_default=text("0"))
     order_key: Mapped[str] = mapped_column(OrderKey)
+    title: Mapped[str | None]
+    parent_id: Mapped[int | None]
+    cut_at: Mapped[datetime | None]
+    cut_page_id: Mapped[int | None]
+    cut_edition_id: Mapped[int | None]
+    cut_by_id: Mapped[int | None]
     __table_args__ = (
         UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
+        CheckConstraint("(page_id IS NULL) = (edition_id IS NULL)", name="ck_copy_tied_whole"),
         Index("ix_copy_notebook_section_id", "notebook_section_id", postgresql_include=["page_id", "order_key"]),
+        Index("ix_copy_cut_page_id", "cut_page_id", "notebook_id", postgresql_where=text("cut_page_id IS NOT NULL")),
         {"postgresql_with": {"fillfactor": "45"}},
     )
 
@@ -332,7 +395,7 @@ class WritingState(OfSchool):
     made_by: Mapped[int]
     cause: Mapped[str]
     push_id: Mapped[int | None]
-    edition_id: Mapped[int]
+    edition_id: Mapped[int | None]
     whole: Mapped[str | None]
     delta: Mapped[str | None]
     window_id: Mapped[str | None]
@@ -340,7 +403,13 @@ class WritingState(OfSchool):
 
 
 class Push(OfSchool):
-    """A push or a pull-back, as `kind` says; what was asked for stands in `PushPage` and `PushWhom`."""
+    """A push or a pull-back, as `kind` says; what was asked for stands in `PushPage`, `PushHolder` and
+    `PushWhom`.
+
+    `only`: which of those that `PushWhom` names. `section_id`, `place`, `place_at`: into which section and where, as
+    `core.push.Where` has it. `if_copy`, `if_cut`, `drawer`: what becomes of copies that are there. `untied`: what is
+    placed is tied to nothing. `if_own`: whether it comes into sections of students' own that bear the name.
+    """
 
     __tablename__ = "push"
     id: Mapped[int] = _id()
@@ -353,6 +422,15 @@ class Push(OfSchool):
     undone_at: Mapped[datetime | None]
     kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]
+    only: Mapped[str] = mapped_column(server_default=text("'everyone'"))
+    section_id: Mapped[int | None]
+    place: Mapped[str] = mapped_column(server_default=text("'in-order'"))
+    place_at: Mapped[int | None]
+    if_copy: Mapped[str] = mapped_column(server_default=text("'update'"))
+    if_cut: Mapped[str] = mapped_column(server_default=text("'leave'"))
+    drawer: Mapped[str] = mapped_column(server_default=text("'leave'"))
+    untied: Mapped[bool] = mapped_column(server_default=text("false"))
+    if_own: Mapped[str] = mapped_column(server_default=text("'beside'"))
     students: Mapped[int] = mapped_column(Integer, server_default=text("0"))
     students_done: Mapped[int] = mapped_column(Integer, server_default=text("0"))
 
@@ -365,6 +443,15 @@ class PushPage(OfSchool):
     position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     page_id: Mapped[int]
     edition_id: Mapped[int | None]
+
+
+class PushHolder(OfSchool):
+    """A `section` or `divider` that a push is of, as such: it comes without the pages that are in it."""
+
+    __tablename__ = "push_holder"
+    push_id: Mapped[int] = _to("push", key=True)
+    kind: Mapped[str] = mapped_column(primary_key=True)
+    target_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
 
 
 class PushWhom(OfSchool):
@@ -389,7 +476,8 @@ class PushBatch(OfSchool):
 class PushOutcome(OfSchool):
     """What a push did, step by step: who had what happen to which page, and by which operations.
 
-    Without a page: what only prepared for others. `students`: how many, so that lists read no notebooks.
+    Of a page, or of a holder, a divider or section; without either: what only prepared for others. `students`: how
+    many, so that lists read no notebooks.
     """
 
     __tablename__ = "push_outcome"
@@ -397,6 +485,8 @@ class PushOutcome(OfSchool):
     id: Mapped[int] = _id()
     push_id: Mapped[int] = _to("push")
     page_id: Mapped[int | None]
+    holder_kind: Mapped[str | None]
+    holder_id: Mapped[int | None]
     outcome: Mapped[str]
     reason: Mapped[str]
     edition_before: Mapped[int | None]
@@ -406,6 +496,8 @@ class PushOutcome(OfSchool):
 
 
 class Picture(OfSchool):
+    """A picture, with who put it in."""
+
     __tablename__ = "picture"
     id: Mapped[str] = mapped_column(primary_key=True)
     owner_id: Mapped[int] = _to("person", index=True)
@@ -414,6 +506,15 @@ class Picture(OfSchool):
     media_type: Mapped[str]
     body: Mapped[bytes]
     made_at: Mapped[datetime] = _made_at()
+
+
+class PageRequest(OfSchool):
+    """A student asks to be given a page to which they have a link."""
+
+    __tablename__ = "page_request"
+    page_id: Mapped[int] = _to("page", key=True)
+    notebook_id: Mapped[int] = _to("notebook", key=True, index=True)
+    asked_at: Mapped[datetime]
 
 
 class PagePicture(OfSchool):

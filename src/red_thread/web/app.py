@@ -17,12 +17,15 @@ from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
+from red_thread.web.limits import wake
+from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import pictures
+from red_thread.web.routes import pictures, printing
 from red_thread.web.routes.classes import classes, groups
-from red_thread.web.routes.master import masters
+from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
 from red_thread.web.routes.people import people, session
+from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
 
@@ -42,15 +45,33 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.database = database
     app.state.demo_people = demo_people or {}
     app.state.news = NewsHub(settings.database_url)
+    app.state.presence = Presence(app.state.news)
     app.state.tries = Tries(settings)
+    app.state.presses = Presses()
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
     app.add_middleware(Guard, hosts=settings.hosts)
-    for part in (session, people, masters, pushes, pull_backs, classes, groups, notebooks, knots, pictures):
+    for part in _PARTS:
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
     _serve_front_end(app, settings)
     return app
+
+
+_PARTS = (
+    session,
+    people,
+    masters,
+    presence,
+    pushes,
+    pull_backs,
+    classes,
+    groups,
+    notebooks,
+    knots,
+    pictures,
+    printing,
+)
 
 
 def _operation_name(route: APIRoute) -> str:
@@ -69,6 +90,7 @@ async def _health(request: Request) -> JSONResponse:
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     hub: NewsHub = app.state.news
     await hub.open()
+    wake()
     restore = _end_streams_on_signals(hub)
     yield
     restore()

@@ -9,11 +9,11 @@ from starlette.datastructures import UploadFile
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.people.sign_in import who_is
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.people import SignedIn
 from red_thread.actions.refusals import NotAllowed, NothingSent, TooLarge
 from red_thread.settings import Settings
 from red_thread.store.database import FIRST_SCHOOL, OneSchool
+from red_thread.store.people.values import SignedIn
+from red_thread.store.unit import Unit
 
 COOKIE = "red_thread_session"
 MOST_DIGITS = 9

@@ -2,7 +2,7 @@
 
 import json
 
-from red_thread.core.page.kinds import INLINE, KINDS
+from red_thread.core.page.kinds import INLINE, KINDS, MARKS
 from red_thread.core.push import RowOutcome
 
 _HEAD = "// Written by ./red-thread client from the tables of the core. Change those.\n\n"
@@ -19,11 +19,11 @@ def outcomes_as_typescript() -> str:
         }
         for outcome in RowOutcome
     }
-    return _constant("OUTCOMES", table)
+    return _HEAD + _constant("OUTCOMES", table)
 
 
 def kinds_as_typescript() -> str:
-    """Each kind of node with how its content merges, what it holds, what it has, and whose that is."""
+    """Each kind of node: how its content merges, what it holds and has, and whose that is; and what each mark has."""
     table = {
         kind.name: {
             "content": kind.content.name.lower(),
@@ -35,8 +35,9 @@ def kinds_as_typescript() -> str:
         }
         for kind in KINDS.values()
     }
-    return _constant("KINDS", table)
+    marks = {name: sorted(attributes) for name, attributes in MARKS.items()}
+    return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks)
 
 
 def _constant(name: str, table: object) -> str:
-    return f"{_HEAD}export const {name} = {json.dumps(table, indent=1, ensure_ascii=False)} as const;\n"
+    return f"export const {name} = {json.dumps(table, indent=1, ensure_ascii=False)} as const;\n"

@@ -1,23 +1,30 @@
 """From uploaded files to actions: reading is done by `formats`, changing by `actions`."""
 
+import posixpath
 import re
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_picture import CleanPicture
-from red_thread.actions.master.import_pages import ImportedPage, import_pages
-from red_thread.actions.ports import Unit
+from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, import_pages
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.formats.archive import read_archive
+from red_thread.formats.docx import read_docx
+from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
+from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
+from red_thread.formats.pages import Maker, ReadPage, stem_of
+from red_thread.formats.pdf import read_pdf
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
+from red_thread.store.unit import Unit
 from red_thread.web.limits import within_limits
 from red_thread.web.schemas import PagesReportOut, ProblemOut
 
+_KINDS = "Markdown, HTML, DOCX, PDF or a picture"
 _NUMBER = re.compile(r"^\d+[-_. ]+")
 
 
@@ -39,35 +46,101 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
 
 
 async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:
-    pages, problems = await within_limits(name, _read_upload, name, body)
-    if not pages:
-        why = problems[0].reason if problems else "there is no Markdown file in it"
+    read = await within_limits(name, _read_upload, name, body)
+    if not read.items:
+        why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
         raise Unreadable(name, why)
-    made = await import_pages(unit, actor, master_id, pages)
-    return PagesReportOut(page_ids=made, problems=[ProblemOut.model_validate(p) for p in problems])
+    made = await import_pages(unit, actor, master_id, read.items)
+    return PagesReportOut(page_ids=made, problems=[ProblemOut.model_validate(p) for p in read.problems])
 
 
-def _read_upload(name: str, body: bytes) -> tuple[list[ImportedPage], list[Problem]]:
-    return read_pages(read_archive(name, body) if body[:2] == b"PK" else {name: body})
+@dataclass(slots=True)
+class ReadFiles:
+    """What files come to, in order: pages, and dividers and sections of which they say more than a name."""
+
+    items: list[ImportedPage | ImportedHolder] = field(default_factory=list[ImportedPage | ImportedHolder])
+    problems: list[Problem] = field(default_factory=list[Problem])
+
+    @property
+    def pages(self) -> list[ImportedPage]:
+        """The pages alone."""
+        return [item for item in self.items if isinstance(item, ImportedPage)]
 
 
-def read_pages(files: Mapping[str, bytes]) -> tuple[list[ImportedPage], list[Problem]]:
-    """Markdown files by path, in the order of their names: folders are dividers, the innermost a section."""
-    pages: list[ImportedPage] = []
-    problems: list[Problem] = []
+def _read_upload(name: str, body: bytes) -> ReadFiles:
+    if _ending(name) not in READERS and body[:2] == b"PK":
+        return read_pages(read_archive(name, body))
+    return read_pages({name: body}, alone=True)
+
+
+def _markdown(name: str, body: bytes) -> list[ReadPage]:
+    return [read_markdown(name, body)]
+
+
+def _html(name: str, body: bytes) -> list[ReadPage]:
+    return [read_html(name, body)]
+
+
+def _docx(name: str, body: bytes) -> list[ReadPage]:
+    return [read_docx(name, body)]
+
+
+def _picture(name: str, body: bytes) -> list[ReadPage]:
+    """A picture by itself is a page with this picture on it."""
+    maker = Maker()
+    page = maker.page(name, stem_of(name), [maker.made("image", src="picture", alt=""), maker.made("paragraph")])
+    return [ReadPage(page, embedded={"picture": clean_picture(name, body)})]
+
+
+# A new format is a reader and its endings.
+READERS: dict[str, Callable[[str, bytes], list[ReadPage]]] = {
+    **dict.fromkeys((".md", ".markdown"), _markdown),
+    **dict.fromkeys((".html", ".htm", ".xhtml"), _html),
+    ".docx": _docx,
+    ".pdf": read_pdf,
+}
+PICTURES = frozenset({".png", ".jpg", ".jpeg", ".webp", ".gif"})
+
+
+def _ending(path: str) -> str:
+    return PurePosixPath(path).suffix.lower()
+
+
+def _reader(path: str, alone: bool) -> Callable[[str, bytes], list[ReadPage]] | None:
+    """Pictures among other files are there for those; by itself one is a page."""
+    return _picture if alone and _ending(path) in PICTURES else READERS.get(_ending(path))
+
+
+def read_pages(files: Mapping[str, bytes], alone: bool = False) -> ReadFiles:
+    """Files by path, in the order of their names: folders are dividers, the innermost a section.
+
+    A file of many pages is a section by itself.
+    """
+    read = ReadFiles()
     for path in sorted(files):
-        if not path.lower().endswith((".md", ".markdown")):
+        if PurePosixPath(path).name == ABOUT and (about := read_about(files[path])):
+            read.items.append(ImportedHolder(_folders(path), *about))
+        reader = _reader(path, alone)
+        if reader is None:
             continue
         try:
-            page = read_markdown(path, files[path])
+            found = reader(path, files[path])
         except Unreadable as error:
-            problems.append(Problem(path, 0, error.why))
+            read.problems.append(Problem(path, 0, error.why))
             continue
-        problems += page.problems
-        pictures = _pictures(path, page.pictures, files, problems)
-        folders = [_NUMBER.sub("", part) for part in PurePosixPath(path).parts[:-1]] or ["New pages"]
-        pages.append(ImportedPage(tuple(folders[:-1]), folders[-1], page.document, page.tucked_under, pictures))
-    return pages, problems
+        folders = _folders(path)
+        folders = (folders or ("New pages",)) if len(found) == 1 else (*folders, stem_of(path))
+        for page in found:
+            read.problems += page.problems
+            pictures = {source: CleanPicture(*picture) for source, picture in page.embedded.items()}
+            pictures |= _pictures(path, page.pictures, files, read.problems)
+            told = page.tucked_under, pictures, page.display
+            read.items.append(ImportedPage(folders[:-1], folders[-1], page.document, *told))
+    return read
+
+
+def _folders(path: str) -> tuple[str, ...]:
+    return tuple(name_of_folder(_NUMBER.sub("", part)) for part in PurePosixPath(path).parts[:-1])
 
 
 def _pictures(
@@ -75,7 +148,7 @@ def _pictures(
 ) -> dict[str, CleanPicture]:
     found: dict[str, CleanPicture] = {}
     for source in wanted:
-        target = str(PurePosixPath(path).parent / source).removeprefix("./")
+        target = posixpath.normpath(PurePosixPath(path).parent / source)
         if target not in files:
             problems.append(Problem(path, 0, f"the picture {source} is not among the files"))
             continue

@@ -7,6 +7,7 @@ import asyncio
 import multiprocessing
 import resource
 from collections.abc import Callable
+from multiprocessing import forkserver
 from multiprocessing.connection import Connection
 from typing import Any, ParamSpec, TypeVar
 
@@ -15,26 +16,45 @@ from red_thread.formats.problems import Unreadable
 P = ParamSpec("P")
 R = TypeVar("R")
 
-SECONDS = 30
+SECONDS = 30  # of reading, from when the process has begun
+SECONDS_TO_MAKE = 120  # of making a file that goes out
+SECONDS_TO_BEGIN = 60  # on a machine that has much else to do
 BYTES = 1536 * 1024 * 1024
 # A server of processes that has read the parsers in: starting one takes some milliseconds then.
 _CONTEXT = multiprocessing.get_context("forkserver")
-_CONTEXT.set_forkserver_preload(["red_thread.web.imports", "red_thread.formats.pictures"])
+_CONTEXT.set_forkserver_preload(
+    ["red_thread.web.imports", "red_thread.formats.pictures", "red_thread.formats.as_pdf"]
+)
+
+
+def wake() -> None:
+    """Starts that server, which reads the parsers in by itself: the first file is then read as soon as any other."""
+    forkserver.ensure_running()
 
 
 async def within_limits(name: str, work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
     """What `work` makes of a file called `name`. Raises Unreadable, too, where a limit was met."""
-    return await asyncio.to_thread(_in_a_process, name, work, args, kwargs)
+    return await asyncio.to_thread(_in_a_process, name, SECONDS, work, args, kwargs)
 
 
-def _in_a_process(name: str, work: Callable[..., R], args: tuple[Any, ...], kwargs: dict[str, Any]) -> R:
+async def made_within_limits(name: str, work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+    """A file that goes out, made by `work`. Raises Unreadable where a limit was met."""
+    return await asyncio.to_thread(_in_a_process, name, SECONDS_TO_MAKE, work, args, kwargs)
+
+
+def _in_a_process(
+    name: str, seconds: int, work: Callable[..., R], args: tuple[Any, ...], kwargs: dict[str, Any]
+) -> R:
     near, far = _CONTEXT.Pipe(duplex=False)
-    process = _CONTEXT.Process(target=_work, args=(far, work, args, kwargs), daemon=True)
+    process = _CONTEXT.Process(target=_work, args=(far, seconds, work, args, kwargs), daemon=True)
     process.start()
     far.close()
     try:
-        if not near.poll(SECONDS):
-            raise Unreadable(name, f"reading it took longer than {SECONDS} seconds; try a part of it")
+        if not near.poll(SECONDS_TO_BEGIN):
+            raise Unreadable(name, "there is too much else to do just now; try again in a minute")
+        near.recv()
+        if not near.poll(seconds):
+            raise Unreadable(name, f"it took longer than {seconds} seconds; try a part of it")
         outcome = near.recv()
     except EOFError:
         raise Unreadable(name, "it could not be read; try a smaller file, or a part of it") from None
@@ -47,10 +67,14 @@ def _in_a_process(name: str, work: Callable[..., R], args: tuple[Any, ...], kwar
     return outcome
 
 
-def _work(far: Connection, work: Callable[..., Any], args: tuple[Any, ...], kwargs: dict[str, Any]) -> None:
+def _work(
+    far: Connection, seconds: int, work: Callable[..., Any], args: tuple[Any, ...], kwargs: dict[str, Any]
+) -> None:
     resource.setrlimit(resource.RLIMIT_AS, (BYTES, BYTES))
-    resource.setrlimit(resource.RLIMIT_CPU, (SECONDS, SECONDS))
+    # A little more than who waits gives it, who then says what it was that took long.
+    resource.setrlimit(resource.RLIMIT_CPU, (seconds + 5, seconds + 5))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+    far.send(None)
     try:
         outcome = work(*args, **kwargs)
     except Unreadable as error:

@@ -1,27 +1,54 @@
 """What goes over the wire about pushes and pull-backs."""
 
 from collections.abc import Iterable, Mapping
+from dataclasses import replace
 from datetime import datetime
 from typing import Literal
 
-from pydantic import AwareDatetime, Field
+from pydantic import AwareDatetime, Field, field_validator
 
-from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.push.plan_push import PushRequest
-from red_thread.core.push import PlannedRows, RowOutcome
+from red_thread.core.outline.placement import At, Where
+from red_thread.core.outline.tree import Holder
+from red_thread.core.push import Drawer, How, IfCopy, IfCut, IfOwn, Only, PlannedRows, RowOutcome, Way, WrittenPages
+from red_thread.store.push.values import PushKind, Reached
 from red_thread.web.schemas import Id, Schema
 
 
 class PushRequestIn(Schema):
+    """`only`: those of the named who have, lack or have not opened one of the pages."""
+
     master_id: Id
     page_ids: list[Id] = Field(max_length=1000)
     class_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
     notebook_ids: list[Id] = Field(default_factory=list[Id], max_length=20000)
     without: list[Id] = Field(default_factory=list[Id], max_length=20000)
     group_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
+    only: Only = Only.EVERYONE
 
 
-class PushStart(PushRequestIn):
+class HowIn(Schema):
+    """How a push is meant. `into`: a section, if not each page's own; `place_at`: page or number for `place`."""
+
+    into: Id | None = None
+    place: At = At.IN_ORDER
+    place_at: Id | None = None
+    if_copy: IfCopy = IfCopy.UPDATE
+    if_cut: IfCut = IfCut.LEAVE
+    drawer: Drawer = Drawer.LEAVE
+    untied: bool = False
+    if_own: IfOwn = IfOwn.BESIDE
+
+
+class PushSentenceIn(PushRequestIn):
+    """A push as it is said. `section_ids`, `divider_ids`: as such, without the pages that are in them."""
+
+    section_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
+    divider_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
+    how: HowIn = HowIn()
+
+
+class PushStart(PushSentenceIn):
     """`begins_at`: a time to come, with its zone; None: now."""
 
     begins_at: AwareDatetime | None = None
@@ -32,11 +59,19 @@ class PushTime(Schema):
 
 
 class RowsOut(Schema):
-    page_id: int
+    """Alike rows, of a page or of a `holder`, a divider or section, as in `titles`."""
+
+    page_id: int | None
+    holder: str | None
     outcome: RowOutcome
     changes: bool
     notebook_ids: list[int]
     reason: str
+
+    @field_validator("holder", mode="before")
+    @classmethod
+    def _named(cls, holder: Holder | None) -> str | None:
+        return None if holder is None else holder_name(holder)
 
 
 class ConflictOut(Schema):
@@ -72,14 +107,25 @@ class PlannedOut(Schema):
     titles: dict[int, str]
 
 
+class OfferOut(Schema):
+    """Students who made a section of this name themselves, where pages of a section of the master may come into."""
+
+    section_id: int
+    name: str
+    near: bool
+    notebook_ids: list[int]
+
+
 class PlanOut(PlannedOut):
     woven: list[WovenOut]
+    holders: dict[str, str]
+    offers: list[OfferOut]
 
 
 class PullBackRequestIn(PushRequestIn):
     """`written`: what becomes of pages that students have written on."""
 
-    written: Literal["drawer", "teacher"]
+    written: WrittenPages
 
 
 class OwnWordsOut(Schema):
@@ -95,19 +141,46 @@ class PullBackPlanOut(PlannedOut):
 
 
 class UndoneOut(Schema):
-    """How many copies are as they were before, and how many have moved on since and stay."""
+    """How many copies are as before, and how many have moved on since and stay, or were dealt with all the same."""
 
     back: int
     stays: int
+    besides: int
+
+
+class RowIn(Schema):
+    page_id: Id
+    notebook_id: Id
+
+
+class UndoIn(Schema):
+    """`also`: rows that have moved on, and for which something is to be done all the same."""
+
+    also: list[RowIn] = Field(default_factory=list[RowIn], max_length=20000)
+
+
+class MovedOnOut(RowsOut):
+    """`way`: what may become of these instead of staying as they are; None: nothing."""
+
+    way: Way | None
 
 
 class UndoPlanOut(Schema):
     """How many copies would go back, and which have moved on since and stay, page by page."""
 
     back: int
-    stays: list[RowsOut]
+    stays: list[MovedOnOut]
     students: list[ReachedOut]
     titles: dict[int, str]
+
+
+class HowOut(Schema):
+    place: At
+    if_copy: IfCopy
+    if_cut: IfCut
+    drawer: Drawer
+    untied: bool
+    if_own: IfOwn
 
 
 class SaidOut(Schema):
@@ -119,11 +192,16 @@ class SaidOut(Schema):
     students: list[str]
     singles: int
     without: int
+    holders: list[str]
+    into: str | None
+    behind: str | None
 
 
 class PushOut(Schema):
     id: int
-    kind: Literal["push", "pull-back", "catch-up"]
+    kind: PushKind
+    only: Only
+    how: HowOut
     undone_at: datetime | None
     made_at: datetime
     begins_at: datetime | None
@@ -142,9 +220,11 @@ class PushViewOut(Schema):
     rows: list[RowsOut]
     students: list[ReachedOut]
     titles: dict[int, str]
+    holders: dict[str, str]
 
 
 def push_request(body: PushRequestIn) -> PushRequest:
+    """Whom and what, for any kind of push."""
     return PushRequest(
         body.master_id,
         tuple(dict.fromkeys(body.page_ids)),
@@ -152,7 +232,31 @@ def push_request(body: PushRequestIn) -> PushRequest:
         tuple(body.notebook_ids),
         tuple(body.without),
         tuple(body.group_ids),
+        body.only,
     )
+
+
+def push_sentence(body: PushSentenceIn) -> PushRequest:
+    """The same with all that a push says besides."""
+    dividers: list[Holder] = [("divider", number) for number in body.divider_ids]
+    sections: list[Holder] = [("section", number) for number in body.section_ids]
+    said = body.how
+    how = How(Where(said.place, said.place_at), said.if_copy, said.if_cut, said.drawer, said.untied, said.if_own)
+    asked = replace(push_request(body), holders=tuple(dict.fromkeys(dividers + sections)), how=how)
+    return replace(asked, section_id=said.into)
+
+
+def how_out(how: How) -> HowOut:
+    said = {name: getattr(how, name) for name in ("if_copy", "if_cut", "drawer", "untied", "if_own")}
+    return HowOut(place=how.where.at, **said)
+
+
+def holder_name(holder: Holder) -> str:
+    return f"{holder[0]}-{holder[1]}"
+
+
+def holders_out(names: Mapping[Holder, str]) -> dict[str, str]:
+    return {holder_name(holder): name for holder, name in names.items()}
 
 
 def counts_out(counts: Mapping[RowOutcome, int]) -> dict[RowOutcome, int]:

@@ -1,9 +1,11 @@
 """What goes over the wire."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+from red_thread.core.outline.display import Display
 
 # Numbers as PostgreSQL can hold them: what is larger is no id of anything.
 Id = Annotated[int, Field(ge=0, le=2**63 - 1)]
@@ -85,6 +87,7 @@ class SectionOut(Schema):
     divider_id: int | None
     name: str
     order_key: str
+    display: Display
 
 
 class OutlinePageOut(Schema):
@@ -95,6 +98,8 @@ class OutlinePageOut(Schema):
     order_key: str
     edition: int
     changed: bool
+    display: Display
+    own_display: Display | None
 
 
 class ClassOut(Schema):
@@ -131,8 +136,31 @@ class AddedOut(Schema):
     id: int
 
 
+class ManyPages(Schema):
+    """Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day."""
+
+    pattern: str = Field(max_length=300)
+    count: int = Field(ge=0, le=100_000)
+    first: int = Field(default=1, ge=0, le=1_000_000)
+    begins: date
+
+
+class NamesOut(Schema):
+    names: list[str]
+
+
+class MadeOut(Schema):
+    page_ids: list[int]
+
+
 class RenameItem(Schema):
     name: str = Field(max_length=1000)
+
+
+class SetDisplay(Schema):
+    """None: as its section says."""
+
+    display: Display | None
 
 
 class MoveItem(Schema):
@@ -184,6 +212,19 @@ class TakenOutOut(Schema):
     removed_at: datetime
 
 
+class StretchOut(Schema):
+    words: str
+    sought: bool
+
+
+class FoundPageOut(Schema):
+    """A page on which sought words stand, and some words around them."""
+
+    page_id: int
+    title: str
+    snippet: list[StretchOut]
+
+
 class SavedPageOut(Schema):
     """`sent_revision`: the state that was sent; who has typed on meanwhile goes on from there."""
 
@@ -191,10 +232,39 @@ class SavedPageOut(Schema):
     sent_revision: int
 
 
+class AskingOut(Schema):
+    """A student who asks for a page."""
+
+    notebook_id: int
+    name: str
+    class_name: str
+
+
 class PageViewOut(Schema):
     page: MasterPageOut
     editions: list[EditionOut]
     changed: list[ChangeOut]
+    asking: list[AskingOut]
+
+
+class WayOut(Schema):
+    """Where a link to a page leads: to the master's, to a copy, to what is on display, or not yet to anything."""
+
+    master_id: int
+    notebook_id: int | None
+    copy_id: int | None
+    on_display: bool
+    asked: bool
+
+
+class AsStudentOut(Schema):
+    """A page as a student has it, and as they would have it after a push."""
+
+    copy_id: int | None
+    has: dict[str, Any] | None
+    would_have: dict[str, Any]
+    outcome: str
+    given: list[str]
 
 
 class ComparisonOut(Schema):
@@ -377,13 +447,16 @@ class NotebookOut(Schema):
 
 
 class NotebookPageOut(Schema):
+    """A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds."""
+
     id: int
-    page_id: int
+    page_id: int | None
     title: str
     tucked: bool
     answered: int
     answerable: int
     knots: int
+    tie: Literal["tied", "cut", "own"]
     news: Literal["new", "changed"] | None
     written: bool
     ready: bool
@@ -391,29 +464,57 @@ class NotebookPageOut(Schema):
 
 
 class NotebookSectionOut(Schema):
+    """`divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`."""
+
     id: int
     name: str
-    divider: str | None
+    divider_id: int | None
+    order_key: str
     own: bool
     pages: list[NotebookPageOut]
+
+
+class NotebookDividerOut(Schema):
+    """`empty`: it was given before anything that stands in it."""
+
+    id: int
+    name: str
+    divider_id: int | None
+    order_key: str
+    empty: bool
 
 
 class NotebookViewOut(Schema):
     notebook: NotebookOut
     sections: list[NotebookSectionOut]
+    dividers: list[NotebookDividerOut]
+
+
+class BeginPage(Schema):
+    """A page of the student's own. `after`: the page in that section which it follows; last without it."""
+
+    title: str = Field(min_length=1, max_length=300, pattern=r"\S")
+    section_id: Id | None = None
+    after: Id | None = None
+
+
+class BeginSection(Schema):
+    name: str = Field(min_length=1, max_length=200, pattern=r"\S")
 
 
 class OpenPageOut(Schema):
     """A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time.
 
+    `page_id`, `edition_id`: none for a page of the student's own; of one that was `cut`, where it came from.
     `full`: of a page that is empty now, the state before its words were taken out.
     """
 
     id: int
     notebook: NotebookOut
-    page_id: int
+    page_id: int | None
+    tie: Literal["tied", "cut", "own"]
     revision: int
-    edition_id: int
+    edition_id: int | None
     document: dict[str, Any]
     tied: list[str]
     arrived: list[str]
@@ -435,6 +536,15 @@ class MomentOut(Schema):
     changed: list[str]
 
 
+class ShownPageOut(Schema):
+    """A page on display."""
+
+    id: int
+    title: str
+    section: str
+    tucked: bool
+
+
 class StateOut(Schema):
     document: dict[str, Any]
 
@@ -444,7 +554,7 @@ class SaveCopy(Schema):
 
     document: dict[str, Any]
     revision: Revision
-    edition_id: Id
+    edition_id: Id | None
     window: WindowName | None = None
     window_save: Revision = 0
 
@@ -458,7 +568,7 @@ class SavedOut(Schema):
 
     revision: int
     sent_revision: int
-    edition_id: int
+    edition_id: int | None
     document: dict[str, Any] | None
     answered: int
     answerable: int

@@ -8,8 +8,8 @@ import pytest
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.save_master_page import save_master_page
-from red_thread.actions.ports.windows import Window
 from red_thread.core.page.nodes import Node, plain_text
+from red_thread.store.windows import Window
 from tests.notation import page
 from tests.school import School
 

@@ -6,8 +6,8 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, open_page
 from red_thread.actions.notebook.page_history import go_back, look_at_history
 from red_thread.actions.notebook.save_copy import Save, save_copy
-from red_thread.actions.ports.windows import Window
 from red_thread.actions.refusals import NotFound, OnlyInSpaces, PageRefused
+from red_thread.store.windows import Window
 from tests.notation import page, show
 from tests.school import School, actor_of
 

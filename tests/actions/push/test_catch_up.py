@@ -2,10 +2,8 @@
 
 import pytest
 
-from red_thread.actions.actor import HOUSE
 from red_thread.actions.classes.change_class import bring_in, move_student, take_out
 from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
-from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NotFound
 from tests.school import School, actor_of, found_school
 
@@ -21,15 +19,8 @@ async def newcomers(school: School, name: str = "9A", count: int = 3):
     """The class again with one more; gives the newest, once all that is under way is done."""
     before = set(school.students)
     people = await school.add_class(name, count)
-    await finish(school)
+    await school.finish()
     return [one for one in people if one.name not in before]
-
-
-async def finish(school: School) -> None:
-    async with school.database.begin() as unit:
-        waiting = await unit.pushes.unfinished()
-    for push_id in waiting:
-        await run_push(school.database.begin, HOUSE, push_id)
 
 
 async def lacks(school: School, name: str = "9A") -> tuple[int, int]:
@@ -62,7 +53,7 @@ async def test_who_was_left_out_stays_left_out_and_who_comes_back_gets_the_rest(
     assert await school.shelf(one) == []
     async with school.database.begin() as unit:
         await bring_in(unit, school.teacher, school.classes["9A"], one.person_id)
-    await finish(school)
+    await school.finish()
     assert await school.shelf(one) == ["[Tides]", "Winds"]
     assert await school.shelf(two) == ["[Tides]", "Tides", "Winds"]
 
@@ -75,7 +66,7 @@ async def test_who_moves_keeps_all_and_gets_what_the_new_class_has(school: Schoo
     await school.write(other, winds, "a:Winds blow")
     async with school.database.begin() as unit:
         await move_student(unit, school.teacher, school.classes["9B"], other.person_id, school.classes["9A"])
-    await finish(school)
+    await school.finish()
     assert await school.shelf(other) == ["[Tides]", "Tides", "Winds"]
     assert await school.reads(other, winds) == "a:Winds blow"
 
@@ -93,7 +84,7 @@ async def test_a_class_may_not_want_it_and_is_caught_up_by_hand_once(school: Sch
             told = await catch_up(unit, school.teacher, school.classes["9A"])
         assert len(told.push_ids) == expected
         assert await lacks(school) == (0, 0)  # it is on its way
-    await finish(school)
+    await school.finish()
     assert await school.shelf(new) == ["[Tides]", "Tides"]
 
 
@@ -134,7 +125,7 @@ async def test_the_notebook_of_one_who_left_rests_and_counts_nowhere(school: Sch
         assert [(edition.number, edition.students) for edition in editions] == [(2, 1), (1, 0)]
     async with school.database.begin() as unit:
         await bring_in(unit, school.teacher, school.classes["9A"], one.person_id)
-    await finish(school)
+    await school.finish()
     assert await school.reads(one, tides) == "a:Tides rise | kept(a)[ :Tides sink ]"
     async with school.database.begin() as unit:
         assert [edition.students for edition in await unit.masters.editions(tides)] == [2, 0]

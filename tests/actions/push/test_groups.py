@@ -2,7 +2,6 @@
 
 import pytest
 
-from red_thread.actions.actor import HOUSE
 from red_thread.actions.classes.groups import (
     bring_group_back,
     change_group,
@@ -11,7 +10,6 @@ from red_thread.actions.classes.groups import (
     remove_group,
 )
 from red_thread.actions.push.plan_push import PushRequest
-from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.refusals import NameMissing, NotFound
 from tests.school import School, actor_of, found_school
@@ -36,15 +34,8 @@ async def push(school: School, page: int, *groups: int, classes: tuple[int, ...]
     async with school.database.begin() as unit:
         request = PushRequest(school.master, (page,), classes, group_ids=groups)
         push_id = await start_push(unit, school.teacher, request)
-    await finish(school)
+    await school.finish()
     return push_id
-
-
-async def finish(school: School) -> None:
-    async with school.database.begin() as unit:
-        waiting = await unit.pushes.unfinished()
-    for push_id in waiting:
-        await run_push(school.database.begin, HOUSE, push_id)
 
 
 async def shelves(school: School) -> list[int]:
@@ -69,7 +60,7 @@ async def test_who_comes_into_it_gets_what_it_was_given_and_who_leaves_keeps_it(
         members = [students[2].notebook_id, students[3].notebook_id]
         told = await change_group(unit, school.teacher, group, "Deep divers", members)
         assert (told.students, told.pages) == (1, 1)
-    await finish(school)
+    await school.finish()
     assert await shelves(school) == [0, 2, 2, 2]
     async with school.database.begin() as unit:
         [found] = await look_at_groups(unit, school.teacher, school.master)

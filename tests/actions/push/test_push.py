@@ -6,10 +6,10 @@ import pytest
 
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.master.change_outline import move_item, remove_item
-from red_thread.actions.ports.pushes import Said
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
+from red_thread.store.push.values import Said
 from tests.school import School, actor_of
 
 
@@ -190,7 +190,7 @@ async def test_the_log_tells_each_student_and_page(school: School):
         push = await unit.pushes.get(push_id)
         assert push is not None
         said = (await unit.pushes.said([push_id]))[push_id]
-        assert (push.status, said) == ("waiting", Said("one", 2, ["9A"], [], 0, 0))
+        assert (push.status, said) == ("waiting", Said("one", 2, ["9A"], [], 0, 0, [], None, None))
     await run_push(school.database.begin, school.teacher, push_id)
     async with school.database.begin() as unit:
         rows = await unit.pushes.logged(push_id)

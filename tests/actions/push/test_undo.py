@@ -4,8 +4,9 @@ import pytest
 from sqlalchemy import text
 
 from red_thread.actions.push.run_push import run_push
-from red_thread.actions.push.undo import Undone, preview_undo, undo_push
+from red_thread.actions.push.undo import NO_ROWS, Rows, Undone, preview_undo, undo_push
 from red_thread.actions.refusals import NotFound, StillUnderWay
+from red_thread.core.push import Way
 from tests.notation import show
 from tests.school import School, found_school
 
@@ -20,17 +21,24 @@ async def rows(school: School):
         return [tuple(row) for row in await unit.connection.execute(_ROWS)]
 
 
-async def undo(school: School, push_id: int) -> Undone:
+async def undo(school: School, push_id: int, also: Rows = NO_ROWS) -> Undone:
     """Undoes, and the preview has said just that."""
     async with school.database.begin() as unit:
         told = await preview_undo(unit, school.teacher, push_id)
     async with school.database.begin() as unit:
-        done = await undo_push(unit, school.teacher, push_id)
+        done = await undo_push(unit, school.teacher, push_id, also)
     if done.back or done.stays:
-        named = {notebook for one in told.stays for notebook in one.notebook_ids}
-        assert (told.back, sum(len(one.notebook_ids) for one in told.stays)) == (done.back, done.stays)
+        named = {notebook for one in told.stays for notebook in one.rows.notebook_ids}
+        stays = sum(len(one.rows.notebook_ids) for one in told.stays)
+        assert (told.back, stays) == (done.back, done.stays + done.besides)
         assert {one.notebook_id for one in told.students} == named
     return done
+
+
+async def ways(school: School, push_id: int) -> dict[tuple[int, ...], str | None]:
+    async with school.database.begin() as unit:
+        told = await preview_undo(unit, school.teacher, push_id)
+    return {one.rows.notebook_ids: one.way for one in told.stays}
 
 
 async def pushed(school: School, *request: object) -> int:
@@ -104,3 +112,55 @@ async def test_only_what_is_done_and_ones_own_is_undone(school: School):
     async with school.database.begin() as unit:
         with pytest.raises(NotFound):
             await undo_push(unit, other.teacher, push_id)
+
+
+async def test_pages_that_were_written_on_since_go_into_the_drawer_of_those_who_are_named(school: School):
+    ada, ben, cem = await school.add_class("9A", 3)
+    tides = await school.add_page("a:one", "Tides")
+    push_id = await pushed(school, [tides], "9A")
+    await school.write(ada, tides, "a:one | s:mine")
+    await school.write(ben, tides, "a:one | s:too")
+    assert await ways(school, push_id) == {(ada.notebook_id, ben.notebook_id): Way.DRAWER}
+    also = frozenset({(tides, ada.notebook_id), (tides, 10**6), (10**6, ben.notebook_id)})
+    assert await undo(school, push_id, also) == Undone(1, 1, 1)
+    assert [await school.shelf(one) for one in (ada, ben, cem)] == [["[Tides]"], ["[Tides]", "Tides"], []]
+    assert (await school.copy(ada, tides)).put_away
+    assert await school.reads(ada, tides) == "a:one | s:mine"
+
+
+async def test_a_correction_that_was_written_on_since_is_changed_back_and_the_writing_stays(school: School):
+    ada, ben, cem = await school.add_class("9A", 3)
+    tides = await school.add_page("a:The tide falls. | b:Why?", "Tides")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:The tide falls. | b:Why? | s:The moon.")
+    await school.rewrite(tides, "a:The tide sinks. | b:Why?", "Tides")
+    push_id = await pushed(school, [tides], "9A")
+    await school.write(ada, tides, "a:The tide sinks. | b:Why? | s:The moon. | t:And the sun.")
+    await school.write(ben, tides, "a:The tide sinks. | b:Why? | s:The wind.")
+    await school.write(cem, tides, "a:The tide rises. | b:Why?")
+    whom = (ada, ben, cem)
+    assert set(await ways(school, push_id)) == {(ada.notebook_id,), (ben.notebook_id, cem.notebook_id)}
+    assert set((await ways(school, push_id)).values()) == {Way.OLDER}
+    done = await undo(school, push_id, frozenset((tides, one.notebook_id) for one in whom))
+    assert done == Undone(0, 0, 3)
+    assert await school.reads(ada, tides) == "a:The tide falls. | b:Why? | s:The moon. | t:And the sun."
+    assert await school.reads(ben, tides) == "a:The tide falls. | b:Why? | s:The wind."
+    assert (await school.copy(cem, tides)).knots == 1, "both changed the same words"
+    again = await pushed(school, [tides], "9A")
+    assert await school.counts(again) == {"merged": 3}, "the knot is still the one"
+    assert (await school.copy(cem, tides)).knots == 1
+
+
+async def test_what_another_push_has_changed_since_stays(school: School):
+    ada, ben = await school.add_class("9A", 2)
+    tides = await school.add_page("a:one", "Tides")
+    await school.push([tides], "9A")
+    await school.rewrite(tides, "a:two", "Tides")
+    push_id = await pushed(school, [tides], "9A")
+    await school.write(ada, tides, "a:two | s:mine")
+    await school.rewrite(tides, "a:three", "Tides")
+    await school.push([tides], "9A")
+    assert await ways(school, push_id) == {(ada.notebook_id, ben.notebook_id): None}
+    also = frozenset((tides, one.notebook_id) for one in (ada, ben))
+    assert await undo(school, push_id, also) == Undone(0, 2)
+    assert await school.reads(ada, tides) == "a:three | s:mine"

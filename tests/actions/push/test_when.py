@@ -1,6 +1,7 @@
 """Pushes that wait for their time, rest, or are stopped: what is done stays done, and nothing is done twice."""
 
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 import pytest
 
@@ -11,6 +12,8 @@ from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
 from red_thread.actions.refusals import BegunMeanwhile, NotFound, TimeHasPassed
+from red_thread.core.outline.placement import At, Where
+from red_thread.core.push import How
 from tests.school import School, actor_of, found_school
 
 NOW = datetime.now(UTC)
@@ -24,9 +27,11 @@ async def school(database) -> School:
     return made
 
 
-async def schedule(school: School, pages: list[int], at: datetime = TOMORROW, classes: str = "9A") -> int:
+async def schedule(
+    school: School, pages: list[int], at: datetime = TOMORROW, classes: str = "9A", **more: Any
+) -> int:
     async with school.database.begin() as unit:
-        return await start_push(unit, school.teacher, school.request(pages, classes), at)
+        return await start_push(unit, school.teacher, school.request(pages, classes, **more), at)
 
 
 async def run(school: School, push_id: int, at: datetime = NOW) -> str:
@@ -60,6 +65,18 @@ async def test_it_goes_out_when_its_time_comes_as_it_is_then_to_who_is_there_the
     for student in school.students.values():
         assert await school.reads(student, tides) == "a:Tides rise"
         assert (await school.shelf(student)).count("Tides") == 1
+
+
+async def test_it_goes_out_even_where_the_place_that_it_was_to_go_to_is_gone_by_then(school: School):
+    tides, winds = await school.add_page("a:Tides", "Tides"), await school.add_page("a:Winds", "Winds")
+    field = await school.add_section("Field work")
+    push_id = await schedule(school, [winds], how=How(Where(At.AFTER, tides)), section_id=field)
+    async with school.database.begin() as unit:
+        await remove_item(unit, school.teacher, "page", tides)
+        await remove_item(unit, school.teacher, "section", field)
+    assert await run(school, push_id, TOMORROW) == "done"
+    for student in school.students.values():
+        assert await school.shelf(student) == ["[Tides]", "Winds"]
 
 
 async def test_the_worker_begins_those_that_are_due_in_the_order_of_their_times(school: School):

@@ -82,3 +82,11 @@ async def test_the_notebook_says_what_is_new_and_how_far_each_page_is(school: Sc
     await school.rewrite(tides, "a:ten | q=space[ p: ] | b:{g=}", "Tides today")
     await school.push([tides], "9A")
     assert await line() == ("changed", 1, 2, 1, True)
+
+
+async def test_what_was_cut_loose_is_told_apart_from_what_was_never_given(school: School):
+    s0, _ = await school.add_class("9A", 2)
+    tides = await school.add_page("a:six", "Tides")
+    await school.push([tides], "9A")
+    await school.pull_back("cut", [tides], "", [s0])
+    assert (await board(school))[1] == {"00": [CELL_STATES["cut-loose"]], "01": [CELL_STATES["not-opened"]]}

@@ -428,3 +428,25 @@ export const KINDS = {
   "asks": false
  }
 } as const;
+export const MARKS = {
+ "bold": [],
+ "italic": [],
+ "underline": [],
+ "strike": [],
+ "code": [],
+ "subscript": [],
+ "superscript": [],
+ "link": [
+  "class",
+  "href",
+  "rel",
+  "target",
+  "title"
+ ],
+ "highlight": [
+  "color"
+ ],
+ "textStyle": [
+  "color"
+ ]
+} as const;

@@ -33,6 +33,14 @@ export const OUTCOMES = {
    "push"
   ]
  },
+ "tied": {
+  "words": "tied again",
+  "under": "it follows your page from now on",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
  "refreshed": {
   "words": "refreshed",
   "under": "not written on; on the newest edition",
@@ -44,6 +52,22 @@ export const OUTCOMES = {
  "placed": {
   "words": "placed",
   "under": "new in their notebook",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "section-tied": {
+  "words": "tied by name",
+  "under": "a section of their own, and the page's from now on",
+  "changes": true,
+  "of": [
+   "push"
+  ]
+ },
+ "renamed": {
+  "words": "renamed",
+  "under": "bears its new name",
   "changes": true,
   "of": [
    "push"
@@ -73,6 +97,14 @@ export const OUTCOMES = {
    "pull-back"
   ]
  },
+ "own": {
+  "words": "cut loose",
+  "under": "theirs from now on, with all that is on it",
+  "changes": true,
+  "of": [
+   "pull-back"
+  ]
+ },
  "gone": {
   "words": "gone",
   "under": "nobody wrote on these",
@@ -83,7 +115,23 @@ export const OUTCOMES = {
  },
  "held": {
   "words": "held",
-  "under": "waiting",
+  "under": "not given; the reasons stand beside them",
+  "changes": false,
+  "of": [
+   "push"
+  ]
+ },
+ "left": {
+  "words": "left as it is",
+  "under": "they have a copy",
+  "changes": false,
+  "of": [
+   "push"
+  ]
+ },
+ "loose": {
+  "words": "tied to nothing",
+  "under": "it was cut loose; theirs stays as it is",
   "changes": false,
   "of": [
    "push"

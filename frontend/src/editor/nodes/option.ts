@@ -1,7 +1,24 @@
 /** One choice in a choice space. */
 import { mergeAttributes, Node } from '@tiptap/core';
-import { setAttributes, wrapped } from './furniture';
+import type { NodeViewRendererProps } from '@tiptap/core';
+import { wrapped } from './furniture';
 import type { Surroundings } from '../types';
+
+/** Picks an option, or lets it go. Where one alone may be picked, the others are let go with it. */
+function choose(props: NodeViewRendererProps, picked: boolean) {
+	const at = props.getPos();
+	if (at === undefined) return;
+	const { state, view } = props.editor;
+	const place = state.doc.resolve(at);
+	const transaction = state.tr.setNodeAttribute(at, 'picked', picked);
+	if (picked && place.parent.attrs.several === false) {
+		place.parent.forEach((other, offset) => {
+			const there = place.start() + offset;
+			if (there !== at && other.attrs.picked) transaction.setNodeAttribute(there, 'picked', false);
+		});
+	}
+	view.dispatch(transaction);
+}
 
 export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 	name: 'option',
@@ -28,7 +45,7 @@ export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 				pick.setAttribute('aria-checked', String(Boolean(node.attrs.picked)));
 				pick.setAttribute('aria-label', `Pick: ${node.textContent}`);
 			};
-			pick.addEventListener('click', () => setAttributes(props, { picked: !node.attrs.picked }));
+			pick.addEventListener('click', () => choose(props, !node.attrs.picked));
 			show();
 			return {
 				dom,

@@ -1,18 +1,29 @@
-/** A pad to draw on with a finger or a pen. A stroke is a list of points in thousandths of the pad's width. */
-export type Stroke = [number, number][];
+/** A pad to draw on with a finger or a pen. */
+import { knob, wrapped } from './furniture';
+import { INKS, pathsOf, rubbed, strokeOf, WIDTHS, type Point, type Stroke } from './strokes';
 
 const WIDE = 1000;
 const HIGH = 563;
+const NAMES = { [WIDTHS[0]]: 'Fine', [WIDTHS[1]]: 'Medium', [WIDTHS[2]]: 'Broad' };
+
+interface Held {
+	ink: string;
+	width: number;
+	rubs: boolean;
+}
 
 export class SketchPad {
 	dom = document.createElement('div');
 	#svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
-	#strokes: Stroke[] = [];
+	/** As they are kept: what others wrote down in another way stays as it is. */
+	#strokes: unknown[] = [];
 	#now: Stroke | null = null;
+	#with: Held = { ink: INKS[0], width: WIDTHS[0], rubs: false };
+	#pens: { button: HTMLButtonElement; takes: Partial<Held> }[] = [];
 
 	constructor(
 		canDraw: boolean,
-		private change: (strokes: Stroke[]) => void
+		private change: (strokes: unknown[]) => void
 	) {
 		this.dom.contentEditable = 'false';
 		this.#svg.setAttribute('viewBox', `0 0 ${WIDE} ${HIGH}`);
@@ -26,58 +37,102 @@ export class SketchPad {
 	#listen() {
 		this.#svg.addEventListener('pointerdown', (event) => {
 			this.#svg.setPointerCapture(event.pointerId);
-			this.#now = [this.#point(event)];
+			this.#now = { points: [this.#point(event)], ink: this.#with.ink, width: this.#with.width };
+			this.#go(event);
 		});
-		this.#svg.addEventListener('pointermove', (event) => {
-			if (!this.#now) return;
-			this.#now.push(this.#point(event));
-			this.#show();
-		});
-		this.#svg.addEventListener('pointerup', () => {
-			if (this.#now && this.#now.length > 1) this.change([...this.#strokes, this.#now]);
-			this.#now = null;
-		});
-		const tools = document.createElement('div');
-		tools.className = 'space-tools';
-		const back = document.createElement('button');
-		back.type = 'button';
-		back.textContent = 'Take back the last stroke';
-		back.addEventListener('click', () => this.change(this.#strokes.slice(0, -1)));
-		tools.append(back);
-		this.dom.append(tools);
+		this.#svg.addEventListener('pointermove', (event) => this.#go(event));
+		this.#svg.addEventListener('pointerup', () => this.#end());
+		this.#svg.addEventListener('pointercancel', () => this.#end());
+		this.dom.append(this.#tools());
 	}
 
-	#point(event: PointerEvent): [number, number] {
+	#go(event: PointerEvent) {
+		if (!this.#now) return;
+		// A pen tells more points than there are frames.
+		const events = event.getCoalescedEvents?.() ?? [];
+		const points = (events.length ? events : [event]).map((one) => this.#point(one));
+		if (this.#with.rubs) this.#strokes = points.reduce((left, point) => rubbed(left, point), this.#strokes);
+		else this.#now.points.push(...points);
+		this.#show();
+	}
+
+	#end() {
+		const drawn = this.#now;
+		this.#now = null;
+		if (!drawn) return;
+		if (this.#with.rubs) this.change(this.#strokes);
+		else if (drawn.points.length > 1) this.change([...this.#strokes, drawn]);
+	}
+
+	#tools(): HTMLElement {
+		const tools = wrapped('space-tools');
+		tools.setAttribute('role', 'group');
+		tools.setAttribute('aria-label', 'Pens');
+		const pens = INKS.map((ink) => this.#pen(`Pen, ${ink}`, `pen ink-${ink}`, { ink }));
+		const widths = WIDTHS.map((width, k) => this.#pen(NAMES[width]!, `pen width-${k}`, { width }));
+		const rubber = this.#pen('Rubber', '', { rubs: true });
+		rubber.textContent = 'Rubber';
+		const back = knob('Take back the last stroke', () => this.change(this.#strokes.slice(0, -1)));
+		tools.append(...pens, ...widths, rubber, back);
+		this.#press();
+		return tools;
+	}
+
+	#pen(words: string, className: string, takes: Partial<Held>): HTMLButtonElement {
+		const button = knob('', () => {
+			this.#with = { ...this.#with, rubs: false, ...takes };
+			this.#press();
+		});
+		button.className = className;
+		button.setAttribute('aria-label', words);
+		button.title = words;
+		this.#pens.push({ button, takes });
+		return button;
+	}
+
+	/** Which pen is in the hand. */
+	#press() {
+		for (const { button, takes } of this.#pens) {
+			const held = takes.rubs ? this.#with.rubs : !this.#with.rubs && this.#holds(takes);
+			button.setAttribute('aria-pressed', String(held));
+		}
+	}
+
+	#holds({ ink, width }: Partial<Held>): boolean {
+		return ink === this.#with.ink || width === this.#with.width;
+	}
+
+	#point(event: PointerEvent): Point {
 		const box = this.#svg.getBoundingClientRect();
 		const scale = WIDE / box.width;
-		return [Math.round((event.clientX - box.left) * scale), Math.round((event.clientY - box.top) * scale)];
+		const at: Point = [
+			Math.round((event.clientX - box.left) * scale),
+			Math.round((event.clientY - box.top) * scale)
+		];
+		return event.pointerType === 'pen' && event.pressure > 0
+			? [...at, Math.round(event.pressure * 100) / 100]
+			: at;
 	}
 
-	draw(strokes: Stroke[]) {
+	draw(strokes: unknown[]) {
+		// What comes in while one draws is there when the stroke ends; what is being rubbed out stays out.
+		if (this.#now && this.#with.rubs) return;
 		this.#strokes = strokes;
 		this.#show();
 	}
 
 	#show() {
-		const all = this.#now ? [...this.#strokes, this.#now] : this.#strokes;
+		const drawn = this.#now && !this.#with.rubs ? [...this.#strokes, this.#now] : this.#strokes;
 		this.#svg.replaceChildren(
-			...all.map((stroke) => {
-				const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
-				path.setAttribute('d', `M${points(stroke).join('L')}`);
-				return path;
-			})
+			...drawn.map(strokeOf).flatMap((stroke) => pathsOf(stroke).map((path) => drawnPath(path, stroke)))
 		);
 	}
 }
 
-/** The points of a stroke, however whoever drew it wrote them down. */
-function points(stroke: unknown): string[] {
-	const list: unknown[] = Array.isArray(stroke) ? stroke : ((stroke as { points?: unknown[] })?.points ?? []);
-	if (list.every((value) => typeof value === 'number')) {
-		return list.flatMap((x, k) => (k % 2 ? [] : [`${x} ${list[k + 1] ?? 0}`]));
-	}
-	return list.map((point) => {
-		const [x, y] = Array.isArray(point) ? point : [(point as { x: number }).x, (point as { y: number }).y];
-		return `${Number(x) || 0} ${Number(y) || 0}`;
-	});
+function drawnPath({ d, width }: { d: string; width: number }, { ink }: Stroke): SVGPathElement {
+	const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+	path.setAttribute('d', d);
+	path.setAttribute('class', `ink-${ink}`);
+	path.setAttribute('stroke-width', String(width));
+	return path;
 }

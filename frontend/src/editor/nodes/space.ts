@@ -4,6 +4,7 @@ import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { field, knob, setAttributes, wrapped } from './furniture';
 import { SketchPad } from './sketch';
+import { SpaceSettings } from './space-settings';
 import type { Surroundings } from '../types';
 
 const KINDS = [
@@ -13,6 +14,11 @@ const KINDS = [
 	['photo', 'a photo'],
 	['sketch', 'a sketch']
 ] as const;
+
+/** The height of a line, as the style sheet draws it, in pixels. */
+const LINE = 27.5;
+const USUAL_LINES = 2;
+const MOST_LINES = 60;
 
 export const Space = Node.create<{ surroundings: Surroundings }>({
 	name: 'space',
@@ -24,8 +30,13 @@ export const Space = Node.create<{ surroundings: Surroundings }>({
 	addAttributes: () => ({
 		prompt: { default: '' },
 		kind: { default: 'lines' },
-		pins: { default: null },
-		strokes: { default: null }
+		// Of what is pasted as markup only the words come along: the rest is no text.
+		...Object.fromEntries(
+			['lines', 'unit', 'several', 'pins', 'strokes'].map((name) => [
+				name,
+				{ default: null, rendered: false, parseHTML: () => null }
+			])
+		)
 	}),
 	parseHTML: () => [{ tag: 'div[data-space]' }],
 	renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-space': '' }), 0],
@@ -42,6 +53,8 @@ class SpaceView {
 	#prompt = wrapped('space-prompt');
 	#input: HTMLTextAreaElement | null = null;
 	#kind: HTMLSelectElement | null = null;
+	#settings: SpaceSettings | null = null;
+	#unit = wrapped('space-unit', 'span');
 	#sketch: SketchPad | null = null;
 
 	constructor(
@@ -50,7 +63,8 @@ class SpaceView {
 	) {
 		this.#prompt.contentEditable = 'false';
 		this.contentDOM.className = 'space-body';
-		this.#frame.append(this.#prompt, this.contentDOM);
+		this.#unit.contentEditable = 'false';
+		this.#frame.append(this.#prompt, this.contentDOM, this.#unit);
 		this.dom.append(this.#frame);
 		if (surroundings.hand === 'teacher') this.#addSettings();
 		this.#addKindTools(props.node);
@@ -72,7 +86,8 @@ class SpaceView {
 		this.#kind.setAttribute('aria-label', 'What goes in here');
 		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
 		this.#kind.addEventListener('change', () => this.#set({ kind: this.#kind!.value }));
-		row.append(this.#input, this.#kind);
+		this.#settings = new SpaceSettings((attributes) => this.#set(attributes));
+		row.append(this.#input, this.#settings.dom, this.#kind);
 		this.#prompt.append(row);
 	}
 
@@ -125,9 +140,12 @@ class SpaceView {
 		this.dom.className = `space ${kind}${hasAnswer(node) ? ' answered' : ''}`;
 		if (this.#input && document.activeElement !== this.#input) this.#input.value = prompt;
 		if (this.#kind) this.#kind.value = kind;
+		this.#settings?.show(node.attrs);
+		this.#unit.textContent = kind === 'number' ? String(node.attrs.unit ?? '') : '';
+		this.contentDOM.style.minHeight = kind === 'lines' ? `${linesOf(node.attrs.lines) * LINE}px` : '';
 		if (!this.#input) this.#prompt.textContent = prompt;
 		this.contentDOM.setAttribute('aria-label', prompt || 'Your answer');
-		this.#sketch?.draw(node.attrs.strokes ?? []);
+		this.#sketch?.draw(Array.isArray(node.attrs.strokes) ? node.attrs.strokes : []);
 		return true;
 	}
 
@@ -138,6 +156,11 @@ class SpaceView {
 	ignoreMutation(mutation: { target: globalThis.Node; type: string }) {
 		return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target);
 	}
+}
+
+function linesOf(said: unknown): number {
+	const lines = Math.round(Number(said));
+	return lines >= 1 ? Math.min(lines, MOST_LINES) : USUAL_LINES;
 }
 
 function hasAnswer(node: ProseNode): boolean {

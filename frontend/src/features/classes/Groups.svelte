@@ -67,7 +67,7 @@
 			Students of any class who are given pages together. Who comes into it later gets what it was given.
 		</p>
 		<Field label="Name of the group" bind:value={name} />
-		<div class="flex max-h-[45vh] flex-col overflow-hidden rounded-md border border-line-strong bg-raised">
+		<div class="max-h-[45vh] overflow-y-auto rounded-md border border-line-strong bg-raised">
 			<Chooser label="Students" items={groups.students} chosen={members} ontoggle={toggle} />
 		</div>
 		<div class="flex flex-wrap items-center gap-2">

@@ -58,7 +58,12 @@
 					onkeydown={(event) => event.key === 'Escape' && (naming = false)}
 				/>
 			</form>
-		{:else}{student.name}{/if}
+		{:else}
+			<a
+				class="underline-offset-4 hover:underline"
+				href="/master/{classes.master}/notebook/{student.notebook_id}">{student.name}</a
+			>
+		{/if}
 	</td>
 	<td class="pr-4 break-all text-soft">{student.signs_in_as}</td>
 	<td class="text-soft">{wayIn()}</td>

@@ -1,4 +1,4 @@
-<!-- Brings pages in from Markdown. -->
+<!-- Brings pages in from files. -->
 <script lang="ts">
 	import type { Schemas } from '../../api/client';
 	import Dialog from '../../ui/Dialog.svelte';
@@ -18,12 +18,12 @@
 
 <Dialog bind:open title="Bring pages in">
 	<p class="mb-4 text-soft">
-		A Markdown file becomes a page. A zip of folders becomes sections and their pages, in the order of their
-		names.
+		A file becomes a page: Markdown, a web page, a DOCX document, a picture. Of a PDF each page becomes one,
+		to write under. A zip of folders becomes sections and their pages, in the order of their names.
 	</p>
 	<TakeFile
-		label="Markdown file, or zip of them"
-		accept=".md,.markdown,.zip"
+		label="File, or zip of files"
+		accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.zip"
 		{take}
 		ondone={() => (open = false)}
 	>

@@ -4,11 +4,13 @@
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
 	import NotSaved from '../../ui/NotSaved.svelte';
+	import Title from '../../ui/Title.svelte';
 	import { attempt } from '../../ui/report';
 	import { whileOpen } from '../../ui/writing.svelte';
 	import type { MasterState } from './master.svelte';
 	import { MasterPageState } from './page.svelte';
 	import PushIt from './PushIt.svelte';
+	import PageSettings from './PageSettings.svelte';
 	import PageThread from './PageThread.svelte';
 
 	let { master, id }: { master: MasterState; id: number } = $props();
@@ -23,7 +25,6 @@
 		addPicture: async (file) => (await attempt(() => page.addPicture(file, master.id))) ?? '',
 		teacherName: 'the teacher'
 	};
-	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
 	const saying = $derived(
 		{
 			saved: 'saved',
@@ -37,37 +38,26 @@
 
 	onMount(() => {
 		void attempt(() => page.load());
-		return whileOpen(page);
+		page.listen();
+		const left = whileOpen(page);
+		return () => {
+			page.stop();
+			left();
+		};
 	});
 </script>
 
 <svelte:head><title>{page.title || 'Page'} · Red Thread</title></svelte:head>
 
 {#if page.page}
-	<div class="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_272px]">
+	<div class="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_272px] print:block">
 		<div class="flex min-w-0 flex-col px-4 pt-10 sm:pr-8 sm:pl-10">
 			<div class="pl-[22px] sm:pl-[34px]">
-				<textarea
-					class="block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[26px] leading-snug font-semibold tracking-tight sm:text-[30px]"
-					rows="1"
-					aria-label="Title of the page"
-					value={page.title}
-					oninput={(event) => page.retitle(event.currentTarget.value.replace(/\s*\n\s*/g, ' '))}
-					onkeydown={(event) => {
-						if (event.key !== 'Enter') return;
-						event.preventDefault();
-						editor?.commands.focus('start');
-					}}
-				></textarea>
-				<p class="mb-5 text-[13px] text-soft">
-					{section} · students may write {page.page.attrs?.writing === 'spaces'
-						? 'in its spaces'
-						: 'everywhere'} ·
-					<span role="status">{saying}</span>
-				</p>
+				<Title {page} onenter={() => editor?.commands.focus('start')} />
+				<PageSettings {master} {page} {saying} />
 				<NotSaved {page} />
 				<!-- Where the thread stands under the page, the next step stands here. -->
-				<p class="mb-5 lg:hidden"><PushIt {page} master={master.id} /></p>
+				<p class="mb-5 lg:hidden print:hidden"><PushIt {page} {master} /></p>
 			</div>
 			<div class="grow">
 				<PageEditor
@@ -81,8 +71,8 @@
 			</div>
 			{#if editor}<Tools {editor} {surroundings} />{/if}
 		</div>
-		<div class="border-t border-line px-4 pt-10 pb-8 lg:border-t-0 lg:border-l lg:px-3.5">
-			<div class="lg:sticky lg:top-10"><PageThread {page} master={master.id} /></div>
+		<div class="border-t border-line px-4 pt-10 pb-8 lg:border-t-0 lg:border-l lg:px-3.5 print:hidden">
+			<div class="lg:sticky lg:top-10"><PageThread {page} {master} /></div>
 		</div>
 	</div>
 {/if}

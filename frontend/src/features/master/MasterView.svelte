@@ -24,11 +24,12 @@
 	);
 </script>
 
-<div class="grid h-full grid-cols-1 md:grid-cols-[304px_minmax(0,1fr)]">
+<div class="grid h-full grid-cols-1 md:grid-cols-[304px_minmax(0,1fr)] print:block print:h-auto">
 	<!-- Where there is no room for both: the outline by its own address, a page by its. -->
-	<div class="min-h-0 {params.page ? 'max-md:hidden' : ''}"><Side {master} {page} /></div>
+	<div class="min-h-0 print:hidden {params.page ? 'max-md:hidden' : ''}"><Side {master} {page} /></div>
 	<main
-		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l {params.page || master.rows.length === 0
+		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l print:overflow-visible print:border-0 print:bg-white {params.page ||
+		master.rows.length === 0
 			? ''
 			: 'max-md:hidden'}"
 	>

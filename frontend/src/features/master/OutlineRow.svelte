@@ -3,6 +3,7 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { count } from '../../ui/words';
 	import Menu from '../../ui/Menu.svelte';
+	import { DISPLAYED } from './display';
 	import type { Row } from './rows';
 
 	interface Props {
@@ -79,6 +80,11 @@
 					>{count(folded, 'page')}, folded</span
 				>{/if}
 			{#if marked}<span class="text-xs font-semibold">chosen</span>{/if}
+			{#if row.display !== 'ordinary'}
+				<span class="shrink-0" title={DISPLAYED[row.display]}
+					><Sign name={row.display} color="soft" class="h-4 w-4" /></span
+				>
+			{/if}
 			{#if row.changed}<span class="shrink-0 text-xs font-normal text-soft">changed</span>{/if}
 			<Menu
 				label="{row.name}: more"

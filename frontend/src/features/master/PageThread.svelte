@@ -3,10 +3,13 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { count, day } from '../../ui/words';
 	import MasterPast from './MasterPast.svelte';
+	import { DISPLAYS } from './display';
+	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
 	import PushIt from './PushIt.svelte';
 
-	let { page, master }: { page: MasterPageState; master: number } = $props();
+	let { page, master }: { page: MasterPageState; master: MasterState } = $props();
+	const display = $derived(master.displayOf(page.id));
 	let past = $state(false);
 	const latest = $derived(page.editions[0]);
 	const first = $derived(page.editions.at(-1)?.number);
@@ -15,17 +18,43 @@
 	const told = $derived(page.changed.slice(0, 5));
 
 	const compare = (one: number, other: number) =>
-		`/master/${master}/page/${page.id}/editions/${one}/${other}`;
+		`/master/${master.id}/page/${page.id}/editions/${one}/${other}`;
 </script>
 
 <section aria-labelledby="thread-title" class="pr-5">
 	<h2 id="thread-title" class="mb-3 pl-8 text-[13px] font-semibold text-soft">This page’s thread</h2>
+	{#if display !== 'ordinary'}
+		<div class="relative mb-4 pl-8">
+			<Sign name={display} color="soft" class="absolute top-0 left-0 h-6 w-6" />
+			<p class="font-semibold">{display === 'wraps' ? 'Under wraps' : 'On display'}</p>
+			<p class="text-[13px] text-soft">
+				{display === 'wraps' && students
+					? `${count(students, 'student keeps', 'students keep')} the copy that they have. Pushes hold the page until you unwrap it.`
+					: DISPLAYS[display].under}
+			</p>
+		</div>
+	{/if}
+	{#if page.asking.length}
+		<div class="relative mb-4 pl-8">
+			<p class="font-semibold">
+				{page.asking.length > 1 ? `${page.asking.length} students ask` : `${page.asking[0]!.name} asks`} for it
+			</p>
+			<a
+				class="text-[13px] text-soft underline hover:text-ink"
+				href="/master/{master.id}/push?pages={page.id}&students={page.asking
+					.map((one) => one.notebook_id)
+					.join('.')}">Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a
+			>
+		</div>
+	{/if}
 	<ol>
 		{#if !latest}
 			<li class="relative pl-8">
 				<Sign name="loose" class="absolute -top-0.5 left-0 h-6 w-6" />
 				<p class="font-semibold">Not given out yet</p>
-				<p class="mb-3 text-[13px] text-soft">Nobody but teachers sees it.</p>
+				{#if display === 'ordinary'}<p class="mb-3 text-[13px] text-soft">
+						Nobody but teachers sees it.
+					</p>{/if}
 				<PushIt {page} {master} />
 			</li>
 		{:else}
@@ -59,7 +88,7 @@
 					<p class="font-semibold">{count(knotted, 'student has', 'students have')} a knot</p>
 					<a
 						class="text-[13px] text-soft underline hover:text-ink"
-						href="/master/{master}/page/{page.id}/knots">See and untie</a
+						href="/master/{master.id}/page/{page.id}/knots">See and untie</a
 					>
 				</li>
 			{/if}
@@ -91,17 +120,21 @@
 			{/each}
 		{/if}
 	</ol>
-	<p class="mb-2 pl-8 text-[13px]">
+	<p class="mt-4 mb-2 pl-8 text-[13px]">
 		<button type="button" class="text-soft underline hover:text-ink" onclick={() => (past = true)}
 			>How it came about</button
+		><br />
+		<a class="text-soft underline hover:text-ink" href="/master/{master.id}/page/{page.id}/as"
+			>As a student sees it</a
 		>
 	</p>
 	<MasterPast {page} bind:open={past} />
 	{#if students}
 		<p class="pl-8 text-[13px] text-soft">
 			Given out by mistake?
-			<a class="whitespace-nowrap underline hover:text-ink" href="/master/{master}/pull-back?pages={page.id}"
-				>Pull it back</a
+			<a
+				class="whitespace-nowrap underline hover:text-ink"
+				href="/master/{master.id}/pull-back?pages={page.id}">Pull it back</a
 			>
 		</p>
 	{/if}

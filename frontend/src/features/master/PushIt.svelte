@@ -3,9 +3,11 @@
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { count } from '../../ui/words';
+	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
 
-	let { page, master }: { page: MasterPageState; master: number } = $props();
+	let { page, master }: { page: MasterPageState; master: MasterState } = $props();
+	const display = $derived(master.displayOf(page.id));
 	const isNew = $derived(page.editions.length === 0);
 	/** Who has the page on an older edition: left out, or a push was undone. */
 	const behind = $derived(page.editions.slice(1).reduce((all, edition) => all + edition.students, 0));
@@ -21,8 +23,15 @@
 
 	async function push() {
 		await page.save();
-		go(`/master/${master}/push?pages=${page.id}`);
+		go(`/master/${master.id}/push?pages=${page.id}`);
 	}
+	const unwrap = () => master.show({ kind: 'page', id: page.id, name: page.title }, 'ordinary');
 </script>
 
-<Button go={isNew || page.changed.length > 0 || behind > 0} onclick={push}>{words}</Button>
+{#if display === 'wraps'}
+	<Button onclick={() => void unwrap()}>Unwrap it</Button>
+{:else}
+	<Button go={(isNew && display === 'ordinary') || page.changed.length > 0 || behind > 0} onclick={push}
+		>{words}</Button
+	>
+{/if}

@@ -6,14 +6,20 @@
 	import { Me, Places } from '../people';
 	import BringIn from './BringIn.svelte';
 	import type { MasterState } from './master.svelte';
+	import InWords from './InWords.svelte';
+	import MakeMany from './MakeMany.svelte';
 	import NewThing from './NewThing.svelte';
 	import Outline from './Outline.svelte';
+	import { printedRow, type Printed } from './print';
+	import PrintIt from './PrintIt.svelte';
 	import SideFoot from './SideFoot.svelte';
 	import TakenOut from './TakenOut.svelte';
-	import type { Kind } from './rows';
+	import type { Kind, Row } from './rows';
 
 	let { master, page }: { master: MasterState; page: number | null } = $props();
 	let asked = $state<{ kind: Kind; holder: number | null; parent: number | null } | null>(null);
+	let like = $state.raw<Row | null>(null);
+	let printed = $state.raw<Printed | null>(null);
 	let bringing = $state(false);
 	let resting = $state(false);
 	let keysShown = $state(false);
@@ -29,7 +35,7 @@
 	/** From the place to find pages into what was found. */
 	function findKeys(event: KeyboardEvent) {
 		if (event.key === 'Escape') master.sought = '';
-		else if (event.key === 'ArrowDown' || event.key === 'Enter') outline.begin(event.key === 'Enter');
+		else if (event.key === 'ArrowDown' || event.key === 'Enter') void outline.begin(event.key === 'Enter');
 		else return;
 		event.preventDefault();
 	}
@@ -70,28 +76,35 @@
 	<div class="min-h-0 grow overflow-y-auto pr-3.5 pb-4">
 		{#if master.view && master.rows.length === 0}
 			<p class="py-6 pl-4 text-soft">
-				This master is empty. Make a section first; pages go into it. Or bring in what you have as Markdown.
+				This master is empty. Make a section first; pages go into it. Or bring in what you have: documents,
+				PDFs, web pages, Markdown.
 			</p>
 		{:else if master.shown.length === 0 && master.sought}
-			<p class="py-6 pl-4 text-soft">No page is called that.</p>
+			<p class="pt-6 pb-2 pl-4 text-soft">No page is called that.</p>
 		{/if}
 		<Outline
+			onmany={(row) => (like = row)}
+			onprint={(row) => (printed = printedRow(row))}
 			bind:this={outline}
 			{master}
 			{page}
 			onadd={(kind, holder, parent) => (asked = { kind, holder, parent })}
 		/>
+		<InWords {master} />
 	</div>
 	<SideFoot
 		{master}
 		{section}
 		onadd={(kind, holder) => (asked = { kind, holder, parent: null })}
+		onprint={() => (printed = { name: master.view?.name ?? '', said: '' })}
 		onbring={() => (bringing = true)}
 		onrest={() => (resting = true)}
 		onkeys={() => (keysShown = true)}
 	/>
 </aside>
 
+<PrintIt master={master.id} bind:asked={printed} />
+<MakeMany {master} bind:asked={like} />
 <NewThing
 	{master}
 	bind:asked

@@ -12,11 +12,12 @@
 		/** Where a new page goes. */
 		section: number | null;
 		onadd: (kind: Kind, holder: number | null) => void;
+		onprint: () => void;
 		onbring: () => void;
 		onrest: () => void;
 		onkeys: () => void;
 	}
-	let { master, section, onadd, onbring, onrest, onkeys }: Props = $props();
+	let { master, section, onadd, onprint, onbring, onrest, onkeys }: Props = $props();
 </script>
 
 {#if master.marked.length}
@@ -36,7 +37,9 @@
 			label="More about the master"
 			class="rounded-md px-2.5 py-1.5 font-semibold"
 			choices={[
-				{ words: 'Bring in Markdown', run: onbring },
+				{ words: 'Bring in files', run: onbring },
+				{ words: 'Print it all', run: onprint },
+				{ words: 'Take it all home, as a zip', run: () => location.assign(`/api/masters/${master.id}/zip`) },
 				{ words: 'What was taken out', run: onrest },
 				{ words: 'Keys', keys: '?', run: onkeys }
 			]}>More</Menu

@@ -1,9 +1,11 @@
 /** The outline of a master, and what a teacher does to it. Each change tells how to undo it. */
 import { api, ask, send, type Schemas } from '../../api/client';
+import { putDisplay, type Display } from '../../api/display';
 import { attempt } from '../../ui/report';
 import { ALWAYS, HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
+import { displayedWords } from './display';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
 export class MasterState {
@@ -16,6 +18,9 @@ export class MasterState {
 	shown = $derived(this.#sift(this.rows));
 	/** What was done here, the newest last, each with how it is undone: for as long as the master is open. */
 	#steps: { words: string; undo: () => Promise<void> }[] = [];
+	#arrived = () => {};
+	/** Kept once the outline has come, so that a key pressed before it is not pressed for nothing. */
+	readonly there = new Promise<void>((resolve) => (this.#arrived = resolve));
 
 	constructor(readonly id: number) {
 		this.marked = recallIds(HERE, `chosen/${id}`);
@@ -25,6 +30,7 @@ export class MasterState {
 	async load() {
 		const path = { master_id: this.id };
 		this.view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		this.#arrived();
 		const there = new Set(this.view.pages.map((page) => page.id));
 		if (this.marked.some((page) => !there.has(page)))
 			this.choose(this.marked.filter((page) => there.has(page)));
@@ -84,16 +90,30 @@ export class MasterState {
 			const path = { master_id: this.id };
 			const { id } = await ask(api.POST('/api/masters/{master_id}/items', { params: { path }, body }));
 			await this.load();
-			this.#done(`“${name}” is there.`, () => this.#change(() => this.#remove(kind, id)));
+			this.#done(`“${name}” is there.${this.#beside(kind, name, id)}`, () =>
+				this.#change(() => this.#remove(kind, id))
+			);
 			return id;
 		});
+	}
+
+	/** That another of the same name stands in the same place, if one does. */
+	#beside(kind: Kind, name: string, id: number): string {
+		if (kind === 'page') return '';
+		const all: { id: number; name: string }[] =
+			(kind === 'section' ? this.view?.sections : this.view?.dividers) ?? [];
+		const same = (one: { id: number; name: string }) =>
+			one.id !== id && one.name.trim().toLowerCase() === name.trim().toLowerCase();
+		return all.some(same) ? ` Another ${kind} has this name, too.` : '';
 	}
 
 	async rename(row: Row, name: string) {
 		if (!name.trim() || name === row.name || row.kind === 'page' || row.kind === 'needle') return;
 		const rename = (to: string) => () => this.#rename(row.kind as Kind, row.id, to);
 		await this.#change(rename(name));
-		this.#done(`Now called “${name}”.`, () => this.#change(rename(row.name)));
+		this.#done(`Now called “${name}”.${this.#beside(row.kind, name, row.id)}`, () =>
+			this.#change(rename(row.name))
+		);
 	}
 
 	async move(row: Row, target: Target | null) {
@@ -102,6 +122,22 @@ export class MasterState {
 		const before = this.#placeOf(row);
 		await this.#change(() => this.#move(kind, row.id, target));
 		this.#done(`“${row.name}” moved.`, () => this.#change(() => this.#move(kind, row.id, before)));
+	}
+
+	/** Puts a section or page under wraps, on display, or neither. */
+	async show(row: Pick<Row, 'kind' | 'id' | 'name'>, display: Display) {
+		const { kind, id } = row;
+		if (kind !== 'section' && kind !== 'page') return;
+		await attempt(async () => {
+			const undo = await putDisplay(this.view!, kind, id, display);
+			await this.load();
+			this.#done(displayedWords(row.name, display), () => this.#change(undo));
+		});
+	}
+
+	/** What comes of what a page and its section say. */
+	displayOf(page: number): Display {
+		return this.view?.pages.find((one) => one.id === page)?.display ?? 'ordinary';
 	}
 
 	async takeOut(row: Row) {
@@ -124,6 +160,30 @@ export class MasterState {
 			})
 		);
 		return report;
+	}
+
+	/** Pages on which all of the words stand. */
+	search(words: string) {
+		const params = { path: { master_id: this.id }, query: { q: words.slice(0, 300) } };
+		return ask(api.GET('/api/masters/{master_id}/search', { params }));
+	}
+
+	/** The names that pages made from one would have. */
+	async namesOf(page: number, many: Schemas['ManyPages']) {
+		const params = { path: { page_id: page } };
+		return (await ask(api.POST('/api/pages/{page_id}/many/names', { params, body: many }))).names;
+	}
+
+	/** Makes pages from one, right behind it. */
+	async makeMany(page: number, many: Schemas['ManyPages']) {
+		const params = { path: { page_id: page } };
+		const made = await ask(api.POST('/api/pages/{page_id}/many', { params, body: many }));
+		await this.load();
+		this.#done(`${count(made.page_ids.length, 'page is', 'pages are')} there.`, () =>
+			this.#change(async () => {
+				for (const id of made.page_ids) await this.#remove('page', id);
+			})
+		);
 	}
 
 	/** Says what was done, and remembers how to undo it. */

@@ -1,13 +1,19 @@
 /** One master page, open for writing; its own thread stands beside it. */
 import { api, ask, send, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
+import { Live } from '../../ui/live';
+import { report } from '../../ui/report';
 import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
 export class MasterPageState extends Writing {
 	editions = $state.raw<Schemas['EditionOut'][]>([]);
 	changed = $state.raw<Schemas['ChangeOut'][]>([]);
-	title = $state('');
+	/** Students who do not have it and ask for it. */
+	asking = $state.raw<Schemas['AskingOut'][]>([]);
 	section = $state(0);
+	/** Who else has the page open. */
+	others = $state.raw<string[]>([]);
+	#live: Live | null = null;
 	facts = $derived<MarginFacts>(this.#facts());
 
 	constructor(
@@ -57,18 +63,10 @@ export class MasterPageState extends Writing {
 		this.revision = page.revision;
 	}
 
-	protected show(page: PageNode) {
-		super.show(page);
-		this.title = String(page.attrs?.title ?? '');
-	}
-
-	protected attributes() {
-		return { ...this.page?.attrs, title: this.title };
-	}
-
 	#takeThread(view: Schemas['PageViewOut']) {
 		this.editions = view.editions;
 		this.changed = view.changed;
+		this.asking = view.asking;
 	}
 
 	#facts(): MarginFacts {
@@ -82,9 +80,25 @@ export class MasterPageState extends Writing {
 		};
 	}
 
-	retitle(title: string) {
-		this.title = title;
-		this.later();
+	/** Hears who else is here, and what a colleague has saved. */
+	listen() {
+		const changed = () => void this.refresh().catch(report);
+		const here = (names: string) => (this.others = JSON.parse(names) as string[]);
+		this.#live = new Live(`/api/pages/${this.id}/events`, { changed, here, open: changed });
+	}
+
+	stop() {
+		this.#live?.close();
+	}
+
+	/** What stands on the server now, unless one is typing just now: then the next save brings both together. */
+	async refresh() {
+		await this.saving.settled();
+		if (this.saving.dirty) return;
+		const view = await this.#get();
+		if (this.saving.dirty || view.page.revision < this.revision) return;
+		if (view.page.revision > this.revision) this.#take(view.page);
+		this.#takeThread(view);
 	}
 
 	past() {

@@ -18,13 +18,14 @@ interface Sent {
 /** The master's page on a server where a colleague's words come in front of whatever is sent. */
 let sent: Sent[] = [];
 let unwell: number | null = null;
+let colleague = { revision: 1, text: 'Colleague.' };
 let whileSaving: () => void = () => {};
 
 async function answer(request: Request): Promise<Response> {
 	if (unwell) return Response.json({ title: 'No', detail: 'No.', status: unwell }, { status: unwell });
-	const document = { type: 'doc', attrs: { title: 'Tides' }, content: words('Colleague.') };
-	const page = { id: 3, title: 'Tides', section_id: 1, revision: 1, document };
-	if (request.method !== 'PUT') return Response.json({ page, editions: [], changed: [] });
+	const document = { type: 'doc', attrs: { title: 'Tides' }, content: words(colleague.text) };
+	const page = { id: 3, title: 'Tides', section_id: 1, revision: colleague.revision, document };
+	if (request.method !== 'PUT') return Response.json({ page, editions: [], changed: [], asking: [] });
 	const body = (await request.json()) as Sent;
 	sent.push(body);
 	whileSaving();
@@ -42,6 +43,7 @@ beforeEach(async () => {
 	unwell = null;
 	whileSaving = () => {};
 	wire.answer = answer;
+	colleague = { revision: 1, text: 'Colleague.' };
 	page = new MasterPageState(3, () => {});
 	await page.load();
 });
@@ -67,6 +69,20 @@ describe('a master page being written on', () => {
 		]);
 		expect(sent[1]?.document.content).toEqual(words('Mine, and more.'));
 		expect(new Set(sent.map((one) => one.window)).size).toBe(1);
+	});
+
+	it('takes in what a colleague saved while nothing is typed here, and leaves what is', async () => {
+		colleague = { revision: 4, text: 'Colleague, later.' };
+		page.type(words('Mine.'));
+		await page.refresh();
+		expect(page.page?.content).toEqual(words('Colleague.'));
+		await vi.advanceTimersByTimeAsync(1000);
+		colleague = { revision: 11, text: 'Colleague, later still.' };
+		await page.refresh();
+		expect([page.page?.content, sent.length]).toEqual([words('Colleague, later still.'), 1]);
+		colleague = { revision: 10, text: 'An answer that is late.' };
+		await page.refresh();
+		expect(page.page?.content).toEqual(words('Colleague, later still.'));
 	});
 
 	it('says what is refused, and keeps its words and its new title until they are taken', async () => {

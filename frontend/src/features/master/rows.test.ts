@@ -9,7 +9,9 @@ const page = (id: number, section_id: number, parent_id: number | null = null) =
 	title: `page ${id}`,
 	order_key: `a${id}`,
 	edition: 1,
-	changed: false
+	changed: false,
+	display: 'ordinary' as const,
+	own_display: null
 });
 
 const view: Schemas['MasterViewOut'] = {
@@ -17,8 +19,8 @@ const view: Schemas['MasterViewOut'] = {
 	name: 'Shore Studies',
 	dividers: [{ id: 1, parent_id: null, name: 'Autumn', order_key: 'a0' }],
 	sections: [
-		{ id: 1, divider_id: 1, name: 'Tides', order_key: 'a0' },
-		{ id: 2, divider_id: 1, name: 'Dunes', order_key: 'a1' }
+		{ id: 1, divider_id: 1, name: 'Tides', order_key: 'a0', display: 'ordinary' },
+		{ id: 2, divider_id: 1, name: 'Dunes', order_key: 'a1', display: 'wraps' }
 	],
 	pages: [page(1, 1), page(2, 1), page(3, 1, 2), page(4, 2)],
 	classes: [{ id: 7, master_id: 1, name: '9A', students: 3 }],

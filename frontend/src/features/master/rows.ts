@@ -1,5 +1,6 @@
 /** The outline as rows, in reading order, with the thread that runs down to the needle. */
 import type { Schemas } from '../../api/client';
+import type { Display } from '../../api/display';
 
 export type Kind = 'divider' | 'section' | 'page';
 type View = Schemas['MasterViewOut'];
@@ -15,6 +16,8 @@ export interface Row {
 	parent: number | null;
 	given: boolean;
 	changed: boolean;
+	/** Who sees it beside those who were given it. */
+	display: Display;
 	/** Classes whose needle is here; on needle rows only. */
 	classes: string[];
 	/** Whether the thread runs through this row. */
@@ -23,7 +26,15 @@ export interface Row {
 	last: boolean;
 }
 
-const BLANK = { parent: null, given: false, changed: false, classes: [], thread: false, last: false };
+const BLANK = {
+	parent: null,
+	given: false,
+	changed: false,
+	display: 'ordinary' as const,
+	classes: [],
+	thread: false,
+	last: false
+};
 
 export function outlineRows(view: View): Row[] {
 	const rows: Row[] = [];
@@ -40,7 +51,8 @@ function below(view: View, holder: number | null, depth: number, rows: Row[]) {
 		.map((s) => ({ ...s, kind: 'section' as const }));
 	for (const item of [...dividers, ...sections].sort((a, b) => (a.order_key < b.order_key ? -1 : 1))) {
 		const { kind, id, name } = item;
-		rows.push({ ...BLANK, kind, key: `${kind}-${id}`, id, name, depth, holder });
+		const display = item.kind === 'section' ? item.display : BLANK.display;
+		rows.push({ ...BLANK, kind, key: `${kind}-${id}`, id, name, depth, holder, display });
 		if (kind === 'divider') below(view, id, depth + 1, rows);
 		else pagesOf(view, id, depth, rows);
 	}
@@ -59,7 +71,8 @@ function pagesOf(view: View, section: number, depth: number, rows: Row[]) {
 			holder: section,
 			parent: page.parent_id,
 			given: given.has(page.id),
-			changed: page.changed
+			changed: page.changed,
+			display: page.display
 		});
 		const here = view.classes.filter((one) => view.needles[one.id] === page.id).map((one) => one.name);
 		if (here.length) {

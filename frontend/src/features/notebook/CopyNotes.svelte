@@ -7,7 +7,11 @@
 	import type { CopyState } from './copy.svelte';
 
 	let { copy, hand }: { copy: CopyState; hand: 'student' | 'reader' } = $props();
-	const onlySpaces = $derived(copy.page?.attrs?.writing === 'spaces');
+	const WHOSE = $derived({
+		tied: `Your teacher’s page and yours${copy.onlySpaces ? '; you write in its spaces' : ''}.`,
+		cut: 'Your teacher cut this page loose: it is yours now, and stays as you make it.',
+		own: 'A page of your own. Your teacher can read it.'
+	});
 	const SAYING = {
 		saved: 'All you write is saved as you go.',
 		waiting: 'All you write is saved as you go.',
@@ -20,10 +24,9 @@
 
 {#if copy.open}
 	{#if hand === 'student'}
-		<p class="mb-5 text-[13px] text-soft" role="status">
-			Your teacher’s page and yours{onlySpaces ? '; you write in its spaces' : ''}. {copy.takenBack
-				? ''
-				: SAYING[copy.state]}
+		<p class="mb-5 text-[13px] text-soft print:hidden" role="status">
+			{WHOSE[copy.open.tie]}
+			{copy.takenBack ? '' : SAYING[copy.state]}
 			{#if copy.arrived.length}
 				<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
 			{/if}

@@ -1,12 +1,11 @@
 <!-- One page of a student's notebook. -->
 <script lang="ts">
-	import Clock from '@lucide/svelte/icons/history';
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
 	import { attempt } from '../../ui/report';
 	import Button from '../../ui/Button.svelte';
-	import CopyNotes from './CopyNotes.svelte';
+	import CopyHead from './CopyHead.svelte';
 	import { whileOpen } from '../../ui/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';
@@ -24,10 +23,9 @@
 	// svelte-ignore state_referenced_locally
 	const past = new PastState(copy);
 
-	const onlySpaces = $derived(copy.page?.attrs?.writing === 'spaces');
 	const surroundings = $derived<Surroundings>({
 		hand,
-		onlySpaces,
+		onlySpaces: copy.onlySpaces,
 		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
 		teacherName: 'the teacher',
 		untie
@@ -52,20 +50,7 @@
 			? 'pb-[52vh] md:mr-80 md:pb-0'
 			: ''}"
 	>
-		<header class="pl-[22px] sm:pl-[34px]">
-			{#if !copy.takenBack}<button
-					type="button"
-					class="float-right ml-4 inline-flex min-h-8 items-center gap-1.5 text-[13px] text-soft hover:text-ink"
-					aria-expanded={past.moments !== null}
-					onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
-				>
-					<Clock size={15} /> <span class="max-sm:sr-only">How it came about</span>
-				</button>{/if}
-			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
-				{copy.page.attrs?.title}
-			</h1>
-			<CopyNotes {copy} {hand} />
-		</header>
+		<CopyHead {copy} {hand} {past} onenter={() => editor?.commands.focus('start')} />
 		{#if past.at && past.page}
 			<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3" role="status">
 				<p class="grow">
@@ -99,7 +84,7 @@
 				page={copy.page}
 				{surroundings}
 				facts={copy.facts}
-				label="The page {copy.page.attrs?.title}"
+				label="The page {copy.title}"
 				bind:editor
 				onchange={(content) => copy.type(content)}
 			/>

@@ -7,10 +7,13 @@
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
 	import { NotebookState } from './notebook.svelte';
+	import ReadingPage from './ReadingPage.svelte';
 	import Shelf from './Shelf.svelte';
 
-	const params = $derived(route.params as { notebook: string; copy?: string });
+	const params = $derived(route.params as { notebook: string; copy?: string; shown?: string });
 	const id = $derived(params.copy ? Number(params.copy) : null);
+	const shown = $derived(params.shown ? Number(params.shown) : null);
+	const open = $derived(id !== null || shown !== null);
 	const copy = $derived(id ? new CopyState(id, () => void attempt(() => notebook.load())) : null);
 	// svelte-ignore state_referenced_locally
 	const notebook: NotebookState = new NotebookState(Number(params.notebook), () => void copy?.refresh());
@@ -29,16 +32,26 @@
 
 <svelte:head><title>{notebook.view?.notebook.master_name ?? 'Notebook'} · Red Thread</title></svelte:head>
 
-<div class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)]">
-	<div class="min-h-0 {id ? 'hidden md:block' : ''}"><Shelf {notebook} copy={id} /></div>
-	<main class="min-h-0 overflow-y-auto border-line bg-paper md:border-l {id ? '' : 'hidden md:block'}">
-		{#if copy}
+<div class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)] print:block print:h-auto">
+	<div class="min-h-0 print:hidden {open ? 'hidden md:block' : ''}">
+		<Shelf {notebook} copy={id} {shown} />
+	</div>
+	<main
+		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l print:overflow-visible print:border-0 print:bg-white {open
+			? ''
+			: 'hidden md:block'}"
+	>
+		{#if open}
 			<a
 				href="/notebook/{notebook.id}"
-				class="inline-flex min-h-11 items-center gap-1.5 px-4 pt-1 font-semibold text-soft md:hidden"
+				class="inline-flex min-h-11 items-center gap-1.5 px-4 pt-1 font-semibold text-soft md:hidden print:hidden"
 				><ArrowLeft size={18} /> My notebook</a
 			>
+		{/if}
+		{#if copy}
 			{#key id}<CopyPage {copy} hand="student" />{/key}
+		{:else if shown}
+			{#key shown}<ReadingPage {notebook} id={shown} />{/key}
 		{:else if notebook.view}
 			<div class="mx-auto max-w-md px-8 py-24">
 				{#if notebook.news.length}

@@ -2,9 +2,16 @@
 <script lang="ts">
 	import Sign from '../../thread/Sign.svelte';
 	import { Me } from '../people';
+	import NewPage from './NewPage.svelte';
 	import { progressOf, type NotebookState, type PageLine } from './notebook.svelte';
 
-	let { notebook, copy }: { notebook: NotebookState; copy: number | null } = $props();
+	interface Props {
+		notebook: NotebookState;
+		/** Which page is open: one of the notebook, or one on display. */
+		copy: number | null;
+		shown: number | null;
+	}
+	let { notebook, copy, shown }: Props = $props();
 	const about = $derived(notebook.view?.notebook);
 	const first = $derived(about?.person_name.split(' ')[0]);
 	const address = (page: PageLine) => `/notebook/${notebook.id}/page/${page.id}`;
@@ -17,6 +24,8 @@
 				name={page.news === 'new' ? 'needle' : 'stitch'}
 				class="absolute top-1/2 left-[6px] h-6 w-6 -translate-y-1/2"
 			/>
+		{:else if page.tie === 'cut'}
+			<Sign name="frayed" class="absolute top-1/2 left-[14px] h-6 w-6 -translate-y-1/2" />
 		{:else if page.knots}
 			<Sign name="knot" class="absolute top-1/2 left-[14px] h-6 w-6 -translate-y-1/2" />
 		{/if}
@@ -54,6 +63,30 @@
 			{#each notebook.news as page (page.id)}{@render line(page, true)}{/each}
 		</ul>
 	{/if}
+	{#if notebook.reading.length}
+		<h2 class="mb-1 font-semibold">To read</h2>
+		<ul class="mb-4">
+			{#each notebook.reading as page (page.id)}
+				<li class="relative">
+					<Sign
+						name="display"
+						color="soft"
+						class="absolute top-1/2 left-[9px] h-[18px] w-[18px] -translate-y-1/2"
+					/>
+					<a
+						href="/notebook/{notebook.id}/read/{page.id}"
+						aria-current={page.id === shown ? 'page' : undefined}
+						class="flex min-h-11 items-center rounded-md pr-2 pl-[38px] md:min-h-[31px] {page.id === shown
+							? 'bg-raised shadow-[0_0_0_1px_var(--line)]'
+							: 'hover:bg-raised/60'}"
+					>
+						<span class="min-w-0 grow truncate">{page.title}</span>
+						<span class="shrink-0 text-xs text-soft">{page.section}</span>
+					</a>
+				</li>
+			{/each}
+		</ul>
+	{/if}
 	<h2 class="mb-1 font-semibold">My notebook</h2>
 	{#if notebook.view && notebook.pages.length === 0}
 		<p class="py-3 text-soft">
@@ -61,18 +94,22 @@
 			again.
 		</p>
 	{/if}
-	{#each notebook.view?.sections ?? [] as section, k (section.id)}
-		{#if section.divider && section.divider !== notebook.view?.sections[k - 1]?.divider}
-			<p class="pt-2 pl-[30px] text-[12.5px] font-semibold text-soft">{section.divider}</p>
+	{#each notebook.lines as one (one.key)}
+		{#if one.kind === 'divider'}
+			<p class="pt-2 text-[12.5px] font-semibold text-soft" style:padding-left="{30 + 10 * one.depth}px">
+				{one.name}
+			</p>
+		{:else}
+			<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{one.name}</h3>
+			<ul>
+				{#each one.section.pages.filter((page) => !page.put_away) as page (page.id)}{@render line(
+						page,
+						false
+					)}{/each}
+			</ul>
 		{/if}
-		<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{section.name}</h3>
-		<ul>
-			{#each section.pages.filter((page) => !page.put_away) as page (page.id)}{@render line(
-					page,
-					false
-				)}{/each}
-		</ul>
 	{/each}
+	{#if notebook.view}<NewPage {notebook} open={copy} />{/if}
 	{#if notebook.drawer.length}
 		<h2 class="mt-5 mb-1 font-semibold">My drawer</h2>
 		<ul>

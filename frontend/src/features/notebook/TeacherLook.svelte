@@ -12,7 +12,7 @@
 	const copy = new CopyState(Number(params.copy));
 
 	async function untie(knot: string, how: How) {
-		if (!copy.open) return;
+		if (!copy.open?.page_id) return;
 		const knots = new KnotsState(copy.open.page_id, () => copy.refresh());
 		await attempt(() => knots.untie([{ copy: copy.id, knot, person: copy.open!.notebook.person_name }], how));
 	}
@@ -25,5 +25,12 @@
 		class="inline-flex min-h-11 items-center gap-1.5 px-5 font-semibold text-soft hover:text-ink"
 		onclick={() => history.back()}><ArrowLeft size={18} /> Back</button
 	>
+	{#if copy.open}
+		<a
+			class="float-right inline-flex min-h-11 items-center px-5 font-semibold text-soft hover:text-ink"
+			href="/master/{params.master}/notebook/{copy.open.notebook.id}"
+			>All of {copy.open.notebook.person_name.split(' ')[0]}’s notebook</a
+		>
+	{/if}
 	<CopyPage {copy} hand="reader" {untie} />
 </Frame>

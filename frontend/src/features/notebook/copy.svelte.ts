@@ -1,6 +1,6 @@
 /** One page of the student's notebook, open for writing; what comes from the teacher meanwhile is taken in. */
 import { api, ask, Problem, send, type Schemas } from '../../api/client';
-import { wordsOf } from '../../editor/words-of';
+import { idsOf, wordsOf } from '../../editor/words-of';
 import type { MarginFacts, PageNode } from '../../editor';
 import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
@@ -12,6 +12,8 @@ export class CopyState extends Writing {
 	/** The state before much was taken out, while it can be had back. */
 	full = $state<number | null>(null);
 	facts = $derived<MarginFacts>(this.#facts());
+	/** Of a page that its teacher gave so; one that is the student's own takes writing everywhere. */
+	onlySpaces = $derived(this.open?.tie === 'tied' && this.page?.attrs?.writing === 'spaces');
 
 	constructor(
 		readonly id: number,
@@ -65,12 +67,13 @@ export class CopyState extends Writing {
 	}
 
 	#facts(): MarginFacts {
-		const before = wordsOf(this.open?.edition as unknown as PageNode | undefined);
+		const edition = this.open?.edition as unknown as PageNode | undefined;
 		return {
 			tied: new Set(this.open?.tied ?? []),
 			loose: new Set(),
 			arrived: new Set(this.arrived),
-			before
+			before: wordsOf(edition),
+			given: idsOf(edition)
 		};
 	}
 
@@ -99,6 +102,13 @@ export class CopyState extends Writing {
 			if (isTakenBack(error)) this.takenBack = true;
 			else if (!(error instanceof Problem)) throw error;
 		}
+	}
+
+	/** Into the drawer, or out of it again. */
+	async putAway() {
+		await this.save();
+		await ask(api.POST('/api/copies/{copy_id}/put-away', { params: this.#here }));
+		await this.refresh();
 	}
 
 	/** Out of the drawer, into its place. */

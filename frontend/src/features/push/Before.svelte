@@ -6,6 +6,7 @@
 	import { HERE, remember } from '../../ui/remember';
 	import { Frame } from '../people';
 	import Outcomes from './Outcomes.svelte';
+	import { titlesOf } from './outcomes';
 	import type { PullBackState, PushState } from './push.svelte';
 	import Sentence from './Sentence.svelte';
 	import Strip from './Strip.svelte';
@@ -49,7 +50,7 @@
 			<p role="alert" class="mt-8 max-w-xl"><b>{push.problem.message}</b> {push.problem.hint}</p>
 		{:else if push.plan}
 			<div class="mt-7 mb-5"><Strip rows={push.plan.rows} students={push.plan.students} /></div>
-			<div class="grow pb-8"><Outcomes {...push.plan} {notes} /></div>
+			<div class="grow pb-8"><Outcomes {...push.plan} titles={titlesOf(push.plan)} {notes} /></div>
 			<footer
 				class="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-line bg-paper py-4"
 			>

@@ -5,7 +5,7 @@
 	import Wording from '../../ui/Wording.svelte';
 	import Folded from './Folded.svelte';
 	import Names from './Names.svelte';
-	import type { Outcome } from './outcomes';
+	import { keyOf, type Outcome } from './outcomes';
 
 	interface Props {
 		outcome: Outcome;
@@ -26,9 +26,14 @@
 	/** Page by page, in the order of the master; alike rows of one page stay apart only where their reasons differ. */
 	const groups = $derived(
 		rows.map((row) => ({
+			key: keyOf(row),
 			page: row.page_id,
 			reason: row.reason,
-			people: row.notebook_ids.map((id) => ({ id, ...names.get(id), note: notes?.(row.page_id, id) }))
+			people: row.notebook_ids.map((id) => ({
+				id,
+				...names.get(id),
+				note: row.page_id ? notes?.(row.page_id, id) : undefined
+			}))
 		}))
 	);
 	/** Of many pages only the titles and counts stand there; the names come when they are asked for. */
@@ -60,9 +65,9 @@
 			<Names
 				people={group.people}
 				noted={notes !== undefined}
-				onread={onread && !absent ? (notebook) => onread(group.page, notebook) : undefined}
+				onread={onread && !absent && group.page ? (notebook) => onread(group.page!, notebook) : undefined}
 			/>
-			{#if knotsOf && outcome === 'conflicted'}
+			{#if knotsOf && group.page && outcome === 'conflicted'}
 				<a class="mt-3 inline-block font-semibold underline" href={knotsOf(group.page)}
 					>See both wordings, and untie for them</a
 				>
@@ -72,7 +77,7 @@
 			{#if !several}
 				{@render behind(group)}
 			{:else}
-				<Folded open={groups.length <= FEW} words={titles[group.page] ?? ''} count={group.people.length}>
+				<Folded open={groups.length <= FEW} words={titles[group.key] ?? ''} count={group.people.length}>
 					{@render behind(group)}
 				</Folded>
 			{/if}

@@ -4,11 +4,13 @@
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
+	import { count } from '../../ui/words';
+	import { failedAgain } from './afterwards';
 
 	let { view, master, onundo }: { view: Schemas['PushViewOut']; master: number; onundo: () => void } =
 		$props();
 	const pulled = $derived(view.push.kind === 'pull-back');
-	const failed = $derived(view.push.counts.failed ?? 0);
+	const again = $derived(failedAgain(view.rows));
 	const changes = $derived(view.rows.some((row) => row.changes));
 	const pages = $derived(view.page_ids.join('.'));
 
@@ -35,8 +37,10 @@
 	{:else if !view.push.undone_at}
 		<Button onclick={onundo}>Undo: put it all back</Button>
 	{/if}
-	{#if failed}
-		<Button onclick={() => go(`/master/${master}/push?pages=${pages}`)}>Try those again</Button>
+	{#if again}
+		<Button onclick={() => go(`/master/${master}/push?${again.said}`)}
+			>Try again for {count(again.students, 'student')}</Button
+		>
 	{/if}
 </div>
 {#if changes && !pulled && !view.push.undone_at}

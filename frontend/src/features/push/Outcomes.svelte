@@ -22,7 +22,8 @@
 	const present = $derived(ORDER.filter((outcome) => counts[outcome]));
 	let chosen = $state<Outcome | null>(null);
 	const shown = $derived(chosen && counts[chosen] ? chosen : (present[0] ?? null));
-	const pages = $derived(Object.keys(titles).length);
+	// Dividers and sections are titled too, under names that are no numbers.
+	const pages = $derived(Object.keys(titles).filter(Number).length);
 </script>
 
 <div class="grid gap-x-10 gap-y-4 md:grid-cols-[290px_minmax(0,1fr)]">

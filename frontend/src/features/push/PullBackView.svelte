@@ -22,7 +22,7 @@
 	);
 
 	const ready = $derived({
-		button: `Pull back from ${count(concerned(pull.plan?.rows ?? []), 'student')}`,
+		button: `${pull.written === 'cut' ? 'Cut loose for' : 'Pull back from'} ${count(concerned(pull.plan?.rows ?? []), 'student')}`,
 		beside: 'Nothing has happened yet. Afterwards you can undo it, and every word is where it was.'
 	});
 	const idle = { button: 'Nothing to pull back', beside: 'Nobody here has it.' };

@@ -12,6 +12,7 @@
 	import { afterwards, undoneWords } from './afterwards';
 	import NextSteps from './NextSteps.svelte';
 	import Outcomes from './Outcomes.svelte';
+	import { titlesOf } from './outcomes';
 	import { deed, say } from './say';
 	import UnderWay from './UnderWay.svelte';
 	import Undoing from './Undoing.svelte';
@@ -32,16 +33,16 @@
 
 	let undoing = $state.raw<Schemas['UndoPlanOut'] | null>(null);
 	const view = $derived(result.view);
-	const pulled = $derived(view?.push.kind === 'pull-back');
+	const pulled = $derived(view?.push.kind === 'pull-back' || view?.push.kind === 'cut');
 	const told = $derived(view ? afterwards(view) : '');
 
 	async function askUndo() {
 		undoing = (await attempt(() => result.undoPlan())) ?? null;
 	}
 
-	async function undo() {
+	async function undo(also: Schemas['RowIn'][]) {
 		undoing = null;
-		const undone = await attempt(() => result.undo());
+		const undone = await attempt(() => result.undo(also));
 		if (!undone) return;
 		toasts.say(undoneWords(undone));
 	}
@@ -68,7 +69,7 @@
 					counts={view.push.counts}
 					rows={view.rows}
 					students={view.students}
-					titles={view.titles}
+					titles={titlesOf(view)}
 					onread={read}
 					knotsOf={view.push.undone_at ? undefined : (page) => `/master/${master}/page/${page}/knots`}
 				/>

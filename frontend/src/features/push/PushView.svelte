@@ -3,10 +3,12 @@
 	import { onMount } from 'svelte';
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
-	import { count } from '../../ui/words';
+	import { count, list } from '../../ui/words';
 	import Before from './Before.svelte';
+	import IfCopy from './IfCopy.svelte';
 	import { PushState } from './push.svelte';
 	import When from './When.svelte';
+	import Where from './Where.svelte';
 	import { spelled } from './when';
 
 	const push = new PushState(Number((route.params as { master: string }).master));
@@ -31,18 +33,60 @@
 		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}${push.at ? ' later' : ''}`,
 		beside: push.at ? `It waits for ${spelled(push.at)}.` : 'Nothing has happened yet.'
 	});
-	const idle = { button: 'Nothing to push', beside: 'Everyone has it already, on the newest edition.' };
+	const own = $derived(push.ownSections);
+	const idle = $derived({
+		button: 'Nothing to push',
+		beside: push.wrapped.length
+			? 'What is under wraps is held until you unwrap it.'
+			: 'Everyone has it already, on the newest edition.'
+	});
 </script>
 
+<!-- What would be as well, and is not unless it is said. -->
+{#snippet offer(words: string, run: () => void)}
+	<button
+		type="button"
+		class="text-left text-[17px] text-soft underline underline-offset-4 hover:text-ink"
+		onclick={run}>{words}</button
+	>
+{/snippet}
+
 <Before {push} verb="Push" {ready} {idle}>
-	<When bind:at={push.at} /> Each page goes into its own section, in the order of the master. Whoever has it keeps
-	their writing.
-	{#if push.lacking}
-		<button
-			type="button"
-			class="text-[17px] text-soft underline underline-offset-4 hover:text-ink"
-			onclick={() => void attempt(() => push.toEveryone())}
-			>{count(push.lacking, 'student lacks', 'students lack')} it: give it to them too</button
-		>
+	<Where {push} />
+	<When bind:at={push.at} /> Whoever has it <IfCopy {push} />
+	{#if push.missed.length}
+		{@const names = list(
+			push.missed.map((page) => `“${page.title}”`),
+			2
+		)}
+		{@render offer(`${names}, under which it hangs, is not there for all: bring it along`, () =>
+			push.set('pages', [...push.pages, ...push.missed.map((page) => page.id)])
+		)}
+	{/if}
+	{#if push.wrapped.length}
+		{@const names = list(
+			push.wrapped.map((page) => `“${page.title}”`),
+			2
+		)}
+		{@render offer(`${names}, under wraps, is held: unwrap it and push it too`, () =>
+			attempt(() => push.unwrap())
+		)}
+	{/if}
+	{#if own.students}
+		{@render offer(
+			`${count(own.students, 'student')} made a section ${list(own.names, 4)} themselves: put it in there`,
+			() => push.mean({ if_own: own.take })
+		)}
+	{/if}
+	{#if push.plan?.counts.loose}
+		{@render offer(
+			`${count(push.plan.counts.loose, 'page was', 'pages were')} cut loose: tie them again`,
+			() => push.mean({ if_cut: 'tie' })
+		)}
+	{/if}
+	{#if push.lacking > 0}
+		{@render offer(`${count(push.lacking, 'student lacks', 'students lack')} it: give it to them too`, () =>
+			push.narrow('everyone')
+		)}
 	{/if}
 </Before>

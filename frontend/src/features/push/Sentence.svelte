@@ -3,6 +3,7 @@
 	import Pick from '../../ui/Pick.svelte';
 	import Chooser from '../../ui/Chooser.svelte';
 	import type { Snippet } from 'svelte';
+	import Whom from './Whom.svelte';
 	import type { PullBackState, PushState } from './push.svelte';
 
 	interface Props {
@@ -23,15 +24,6 @@
 		}))
 	);
 	const changed = $derived(pulling ? [] : offered.filter((page) => page.changed).map((page) => page.id));
-	const classes = $derived(
-		(push.master?.classes ?? []).map((one) => ({ id: one.id, words: one.name, under: `${one.students}` }))
-	);
-	const groups = $derived(
-		push.offered.map((one) => ({ id: one.id, words: one.name, under: `${one.notebook_ids.length}` }))
-	);
-	const students = $derived(
-		push.students.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
-	);
 	const reached = $derived(
 		push.named.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
 	);
@@ -49,40 +41,25 @@
 	<Pick words={push.pageWords} label="Pages">
 		<Chooser
 			label="Pages"
+			short={!pulling}
 			items={pages}
 			chosen={push.pages}
 			quick={quickPages}
 			ontoggle={(id) => push.toggle('pages', id)}
 		/>
+		{#if !pulling}
+			{#each [['dividers', 'Dividers, as such'], ['sections', 'Sections, as such']] as const as [kind, label] (kind)}
+				{@const holders = (push.master?.[kind] ?? []).map(({ id, name }) => ({ id, words: name }))}
+				{#if holders.length}
+					<div class="border-t border-line">
+						<Chooser {label} items={holders} chosen={push[kind]} ontoggle={(id) => push.toggle(kind, id)} />
+					</div>
+				{/if}
+			{/each}
+		{/if}
 	</Pick>
 	{pulling ? 'from' : 'to'}
-	<Pick words={push.whomWords} label="Students" after=",">
-		<div class="border-b border-line py-1">
-			<Chooser
-				label="Classes"
-				items={classes}
-				chosen={push.classes}
-				quick={[{ words: 'Nobody', run: () => push.set('classes', []) }]}
-				ontoggle={(id) => push.toggle('classes', id)}
-			/>
-		</div>
-		{#if groups.length}
-			<div class="border-b border-line py-1">
-				<Chooser
-					label="Groups"
-					items={groups}
-					chosen={push.groups}
-					ontoggle={(id) => push.toggle('groups', id)}
-				/>
-			</div>
-		{/if}
-		<Chooser
-			label="Single students"
-			items={students}
-			chosen={push.singles}
-			ontoggle={(id) => push.toggle('singles', id)}
-		/>
-	</Pick>
+	<Whom {push} />
 	<Pick words={push.withoutWords} label="Leave out" after="," light={push.without.length === 0}>
 		<Chooser
 			label="Students to leave out"

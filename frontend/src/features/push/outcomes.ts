@@ -21,15 +21,21 @@ const DRAWN: Record<Outcome, Drawn> = {
 	conflicted: { sign: 'knot', color: 'thread', stroke: KNOTTED },
 	merged: { sign: 'stitch', color: 'pencil', stroke: 'var(--pencil)' },
 	back: { sign: 'needle', color: 'pencil', stroke: 'var(--pencil)' },
+	tied: { sign: 'stitch', color: 'pencil', stroke: 'var(--pencil)' },
+	'section-tied': { sign: 'line', color: 'thread', stroke: PALE },
+	renamed: { sign: 'stitch', color: 'soft', stroke: PALE },
+	own: { sign: 'frayed', color: 'pencil', stroke: 'var(--pencil)' },
+	left: { sign: 'line', color: 'soft', stroke: 'var(--line)' },
+	loose: { sign: 'frayed', color: 'soft', stroke: 'var(--line)' },
 	refreshed: { sign: 'stitch', color: 'thread', stroke: 'var(--thread)' },
 	placed: { sign: 'needle', color: 'thread', stroke: PALE },
 	'put-away': { sign: 'stitch', color: 'soft', stroke: 'var(--line-strong)' },
 	'in-drawer': { sign: 'line', color: 'pencil', stroke: 'var(--pencil)' },
 	kept: { sign: 'line', color: 'pencil', stroke: 'var(--pencil)' },
-	gone: { sign: 'frayed', color: 'thread', stroke: PALE },
+	gone: { sign: 'loose', color: 'thread', stroke: PALE },
 	held: { sign: 'loose', color: 'soft', stroke: 'var(--line)' },
 	'has-it': { sign: 'line', color: 'soft', stroke: 'var(--line)' },
-	'not-there': { sign: 'loose', color: 'soft', stroke: 'var(--line)' }
+	'not-there': { sign: 'line', color: 'soft', stroke: 'var(--line)' }
 };
 
 export const ORDER = Object.keys(TABLE) as Outcome[];
@@ -37,6 +43,14 @@ export const ORDER = Object.keys(TABLE) as Outcome[];
 export function told(outcome: Outcome) {
 	return { ...TABLE[outcome], ...DRAWN[outcome] };
 }
+
+/** What rows are of, by what stands in them: pages by their ids, dividers and sections by their names. */
+export function titlesOf(told: { titles: Record<string, string>; holders?: Record<string, string> }) {
+	return { ...told.titles, ...told.holders };
+}
+
+export const keyOf = (row: { page_id: number | null; holder: string | null }) =>
+	row.holder ?? String(row.page_id);
 
 /** How many students are concerned by what will happen. */
 export function concerned(rows: { changes: boolean; notebook_ids: number[] }[]): number {

@@ -1,20 +1,34 @@
 /** A push or a pull-back being put together: the sentence is the state, the plan follows from it. */
 import { api, ask, Problem, type Schemas } from '../../api/client';
+import { putDisplay } from '../../api/display';
 import { report } from '../../ui/report';
+import { toasts } from '../../ui/toasts.svelte';
 import { list } from '../../ui/words';
+import { howIn, howSaid, type How } from './how';
+import { onlyIn, onlyWords, type Only } from './only';
+import { meantBy, type Meant } from './typed';
 import { momentOf, timeIn } from './when';
 
-type Plan = Omit<Schemas['PlanOut'], 'woven'>;
+type Plan = Omit<Schemas['PlanOut'], 'woven' | 'holders' | 'offers'>;
 
 const CORRECTED = new Set<string>(['refreshed', 'merged', 'conflicted', 'put-away']);
 
-type Part = 'pages' | 'classes' | 'groups' | 'singles' | 'without';
+/** What an address says under a name: ids, parted by dots. */
+function idsIn(name: string): number[] {
+	const said = new URLSearchParams(location.search).get(name) ?? '';
+	return said.split('.').filter(Boolean).map(Number);
+}
+
+type Part = 'pages' | 'sections' | 'dividers' | 'classes' | 'groups' | 'singles' | 'without';
 
 export abstract class SentenceState<P extends Plan> {
 	master = $state.raw<Schemas['MasterViewOut'] | null>(null);
 	offered = $state.raw<Schemas['GroupOut'][]>([]);
 	students = $state.raw<(Schemas['StudentOut'] & { class_id: number; class_name: string })[]>([]);
 	pages = $state<number[]>([]);
+	/** As such, without the pages that are in them. */
+	sections = $state<number[]>(idsIn('sections'));
+	dividers = $state<number[]>(idsIn('dividers'));
 	classes = $state<number[]>([]);
 	groups = $state<number[]>([]);
 	singles = $state<number[]>([]);
@@ -22,8 +36,8 @@ export abstract class SentenceState<P extends Plan> {
 	plan = $state.raw<P | null>(null);
 	problem = $state.raw<Problem | null>(null);
 	busy = $state(false);
-	/** Aimed at those who have the page: how many others do not. */
-	lacking = $state(0);
+	/** Which of those who are named. */
+	only = $state<Only>(onlyIn(location.search));
 	#asked = 0;
 
 	constructor(readonly id: number) {}
@@ -36,12 +50,12 @@ export abstract class SentenceState<P extends Plan> {
 	/** Begins with what the address says; false if it says nobody. */
 	async loadSaid(): Promise<boolean> {
 		const said = new URLSearchParams(location.search);
-		const ids = (name: string) => (said.get(name) ?? '').split('.').filter(Boolean).map(Number);
 		if (!['classes', 'groups', 'students'].some((name) => said.has(name))) return false;
-		const [classes, singles, without] = [ids('classes'), ids('students'), ids('without')];
-		await this.#read(ids('pages'));
+		const [classes, singles, without] = [idsIn('classes'), idsIn('students'), idsIn('without')];
+		const groups = idsIn('groups');
+		await this.#read(idsIn('pages'));
 		this.classes = classes.filter((id) => this.master?.classes.some((one) => one.id === id));
-		this.groups = ids('groups').filter((id) => this.offered.some((one) => one.id === id));
+		this.groups = groups.filter((id) => this.offered.some((one) => one.id === id));
 		this.singles = singles.filter((id) => this.students.some((one) => one.notebook_id === id));
 		this.without = without.filter((id) => this.students.some((one) => one.notebook_id === id));
 		await this.replan();
@@ -49,7 +63,7 @@ export abstract class SentenceState<P extends Plan> {
 	}
 
 	/** The sentence as it stands goes into the address: Back and loading anew find it there. */
-	#say() {
+	protected say() {
 		const said = new URLSearchParams(location.search);
 		const whom = {
 			classes: this.classes,
@@ -57,9 +71,20 @@ export abstract class SentenceState<P extends Plan> {
 			students: this.singles,
 			without: this.without
 		};
-		const parts = { pages: this.pages, ...whom };
+		if (this.only === 'everyone') said.delete('only');
+		else said.set('only', this.only);
+		const parts = { pages: this.pages, sections: this.sections, dividers: this.dividers, ...whom };
 		for (const [name, ids] of Object.entries(parts)) said.set(name, ids.join('.'));
+		for (const [name, value] of Object.entries(this.saidBesides())) {
+			if (value) said.set(name, value);
+			else said.delete(name);
+		}
 		history.replaceState(history.state, '', `?${said}`);
+	}
+
+	/** What else of it stands in the address. */
+	protected saidBesides(): Record<string, string> {
+		return {};
 	}
 
 	/** `whom`: the notebooks to begin with; everyone's if it is not said. */
@@ -73,8 +98,11 @@ export abstract class SentenceState<P extends Plan> {
 		const path = { master_id: this.id };
 		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
 		this.offered = await ask(api.GET('/api/masters/{master_id}/groups', { params: { path } }));
-		const known = new Set(this.master.pages.map((page) => page.id));
-		this.pages = pages.filter((page) => known.has(page));
+		const there = (ids: number[], things: { id: number }[]) =>
+			ids.filter((id) => things.some((thing) => thing.id === id));
+		this.pages = there(pages, this.master.pages);
+		this.sections = there(this.sections, this.master.sections);
+		this.dividers = there(this.dividers, this.master.dividers);
 		this.classes = this.master.classes.filter((one) => one.students).map((one) => one.id);
 		const rosters = await Promise.all(
 			this.master.classes.map(async ({ id, name }) => {
@@ -112,7 +140,8 @@ export abstract class SentenceState<P extends Plan> {
 			class_ids: this.classes,
 			group_ids: this.groups,
 			notebook_ids: this.singles,
-			without: this.without
+			without: this.without,
+			only: this.only
 		};
 	}
 
@@ -144,30 +173,54 @@ export abstract class SentenceState<P extends Plan> {
 		}
 	}
 
+	/** Whom a few letters mean, as things are. */
+	meantBy(typed: string): Meant {
+		return meantBy(typed, {
+			classes: (this.master?.classes ?? []).filter((one) => one.students),
+			groups: this.offered,
+			students: this.students.map((one) => ({ id: one.notebook_id, name: one.name, class_id: one.class_id }))
+		});
+	}
+
+	/** Says in one whom it is for, and without whom. */
+	setWhom({ classes, groups, singles, without }: Meant) {
+		Object.assign(this, { classes, groups, singles, without });
+		this.say();
+		void this.replan();
+	}
+
+	/** Chooses who of those who are named. */
+	narrow(only: Only) {
+		this.only = only;
+		this.say();
+		void this.replan();
+	}
+
 	toggle(what: Part, id: number) {
-		this.lacking = 0;
 		const now = this[what];
 		this[what] = now.includes(id) ? now.filter((one) => one !== id) : [...now, id];
-		this.#say();
+		this.say();
 		void this.replan();
 	}
 
 	set(what: Part, ids: number[]) {
-		this.lacking = 0;
 		this[what] = ids;
-		this.#say();
+		this.say();
 		void this.replan();
 	}
 
 	get pageWords(): string {
 		const ordered = (this.master?.pages ?? []).filter((page) => this.pages.includes(page.id));
-		const [first] = ordered;
+		const sections = (this.master?.sections ?? []).filter((one) => this.sections.includes(one.id));
+		const dividers = (this.master?.dividers ?? []).filter((one) => this.dividers.includes(one.id));
+		const holders = [...dividers, ...sections].map((one) => `the empty ${one.name}`);
+		const names = [...ordered.map((page) => page.title), ...holders];
+		const [first] = names;
 		if (!first) return 'no page yet';
-		return ordered.length > 1 ? `${first.title} and ${ordered.length - 1} more` : first.title;
+		return names.length > 1 ? `${first} and ${names.length - 1} more` : first;
 	}
 
 	get whomWords(): string {
-		if (this.lacking) return `those who have it (${this.plan?.students.length ?? 0})`;
 		const classes = (this.master?.classes ?? [])
 			.filter((one) => this.classes.includes(one.id))
 			.map((one) => one.name);
@@ -175,7 +228,11 @@ export abstract class SentenceState<P extends Plan> {
 			.filter((one) => this.singles.includes(one.notebook_id))
 			.map((one) => one.name);
 		const groups = this.offered.filter((one) => this.groups.includes(one.id)).map((one) => one.name);
-		return list([...classes, ...groups, ...singles], 5) || 'nobody yet';
+		const named = list([...classes, ...groups, ...singles], 5);
+		if (!named) return 'nobody yet';
+		return this.only === 'everyone'
+			? named
+			: `those in ${named} who ${onlyWords(this.only, this.pages.length)}`;
 	}
 
 	get withoutWords(): string {
@@ -190,34 +247,102 @@ export abstract class SentenceState<P extends Plan> {
 export class PushState extends SentenceState<Schemas['PlanOut']> {
 	/** The time to wait for, as its field has it; empty for now. */
 	at = $state(timeIn(location.search));
+	how = $state.raw<How>(howIn(location.search));
+	/** Pages under which some of the chosen ones hang, and which are not there for everyone. */
+	missed = $derived(this.#missed());
+	/** How many of the course have none of the pages, where it goes to those only who have one. */
+	lacking = $derived.by(() => {
+		const meant = this.named.filter((one) => !this.without.includes(one.notebook_id));
+		return this.only === 'has' ? meant.length - (this.plan?.students.length ?? 0) : 0;
+	});
+
+	/** Pages of the sentence that are under wraps: a push holds them. */
+	wrapped = $derived(
+		(this.master?.pages ?? []).filter((page) => this.pages.includes(page.id) && page.display === 'wraps')
+	);
+
+	/** Unwraps what is to be pushed. */
+	async unwrap() {
+		const view = this.master!;
+		const undo = await Promise.all(this.wrapped.map((page) => putDisplay(view, 'page', page.id, 'ordinary')));
+		const names = list(
+			this.wrapped.map((page) => `“${page.title}”`),
+			2
+		);
+		await this.#reload();
+		toasts.say(`${names} ${undo.length > 1 ? 'are' : 'is'} under wraps no more.`, {
+			undo: async () => {
+				await Promise.all(undo.map((one) => one()));
+				await this.#reload();
+			}
+		});
+	}
+
+	async #reload() {
+		const path = { master_id: this.id };
+		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		await this.replan();
+	}
+
+	/** Sections that students made themselves and that are not taken yet: of the same names, or else of near ones. */
+	ownSections = $derived.by(() => {
+		const left = (this.plan?.offers ?? []).filter((one) => !this.#isTaken(one));
+		const same = left.filter((one) => !one.near);
+		const offers = same.length ? same : left;
+		return {
+			students: new Set(offers.flatMap((one) => one.notebook_ids)).size,
+			names: [...new Set(offers.map((one) => `“${one.name}”`))],
+			take: same.length ? ('theirs' as const) : ('near' as const)
+		};
+	});
+
+	#isTaken(offer: Schemas['OfferOut']): boolean {
+		return this.how.if_own === 'near' || (this.how.if_own === 'theirs' && !offer.near);
+	}
+
+	#missed() {
+		const lonely = (this.plan?.rows ?? []).filter((row) => row.reason && row.outcome === 'placed');
+		const ids = new Set(lonely.map((row) => row.page_id));
+		const parents = (this.master?.pages ?? [])
+			.filter((page) => ids.has(page.id))
+			.map((page) => page.parent_id);
+		return (this.master?.pages ?? []).filter(
+			(page) => parents.includes(page.id) && !this.pages.includes(page.id)
+		);
+	}
+
+	/** Changes how it is meant. */
+	mean(meant: Partial<How>) {
+		this.how = { ...this.how, ...meant };
+		this.say();
+		void this.replan();
+	}
+
+	protected saidBesides() {
+		return howSaid(this.how);
+	}
+
+	get sentence() {
+		return { ...this.request, section_ids: this.sections, divider_ids: this.dividers, how: this.how };
+	}
 
 	/** A correction goes to those who have the page; one that nobody has, or that has not changed, to everyone. */
 	async loadAimed(pages: number[]) {
 		await this.load(pages);
 		const rows = this.plan?.rows ?? [];
 		if (!rows.some((row) => CORRECTED.has(row.outcome))) return;
-		const have = new Set(rows.filter((row) => row.outcome !== 'placed').flatMap((row) => row.notebook_ids));
-		const lacking = this.students.length - have.size;
-		if (lacking <= 0) return;
-		this.aim(have);
-		await this.replan();
-		this.lacking = lacking;
-	}
-
-	/** Gives it to those who lack it too. */
-	async toEveryone() {
-		this.lacking = 0;
-		this.aim(new Set(this.students.map((one) => one.notebook_id)));
+		if (!rows.some((row) => row.outcome === 'placed')) return;
+		this.only = 'has';
 		await this.replan();
 	}
 
 	protected ask() {
-		return ask(api.POST('/api/pushes/plan', { body: this.request }));
+		return ask(api.POST('/api/pushes/plan', { body: this.sentence }));
 	}
 
 	protected async act() {
 		const begins_at = this.at ? momentOf(this.at) : null;
-		return (await ask(api.POST('/api/pushes', { body: { ...this.request, begins_at } }))).id;
+		return (await ask(api.POST('/api/pushes', { body: { ...this.sentence, begins_at } }))).id;
 	}
 }
 

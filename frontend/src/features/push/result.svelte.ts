@@ -27,10 +27,10 @@ export class ResultState {
 		return ask(api.GET('/api/pushes/{push_id}/undo', { params: { path: { push_id: this.id } } }));
 	}
 
-	/** Undoes it, wherever all is still as it left it. */
-	async undo() {
+	/** Undoes it, wherever all is still as it left it; and for those rows that are named. */
+	async undo(also: Schemas['RowIn'][]) {
 		const path = { push_id: this.id };
-		const undone = await ask(api.POST('/api/pushes/{push_id}/undo', { params: { path } }));
+		const undone = await ask(api.POST('/api/pushes/{push_id}/undo', { params: { path }, body: { also } }));
 		await this.load();
 		return undone;
 	}

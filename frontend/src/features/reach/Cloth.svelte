@@ -1,5 +1,6 @@
 <!-- The woven board: students are the warp, pages the weft. Only the rows in sight are drawn. -->
 <script lang="ts">
+	import ClothHead from './ClothHead.svelte';
 	import { cellOf, cellWords, totalsOf, totalWords } from './cells';
 	import type { ReachState } from './reach.svelte';
 	import Stitch from './Stitch.svelte';
@@ -18,17 +19,9 @@
 	let told = $state('');
 	let at = $state({ row: 0, column: 0 });
 
-	const many = $derived(reach.students.length > 34);
 	const from = $derived(Math.max(0, Math.floor(top / HIGH) - MARGIN));
 	const to = $derived(Math.min(reach.rows.length, Math.ceil((top + tall) / HIGH) + MARGIN));
 	const shown = $derived(reach.rows.slice(from, to).map((row, n) => ({ ...row, row: from + n })));
-	const initials = (name: string) =>
-		name
-			.split(' ')
-			.map((part) => part[0])
-			.join('')
-			.slice(0, 2);
-
 	function tell(row: number, column: number) {
 		const line = reach.rows[row];
 		const student = reach.students[column];
@@ -66,28 +59,7 @@
 	onscroll={() => (top = box.scrollTop)}
 >
 	<table class="border-separate border-spacing-0" aria-label="Who has what">
-		<thead class="sticky top-0 z-20 bg-paper">
-			<tr>
-				<th class="sticky left-0 z-20 min-w-44 bg-paper sm:min-w-60"><span class="sr-only">Page</span></th>
-				{#each reach.students as student (student.id)}
-					<th scope="col" class="w-[26px] p-0 align-bottom font-normal">
-						{#if many}
-							<span class="block pb-1 text-center text-[11px]" title={student.name}
-								>{initials(student.name)}</span
-							>
-						{:else}
-							<span class="relative block h-28 w-[26px]">
-								<span
-									class="absolute bottom-1 left-4 origin-bottom-left -rotate-58 text-[12px] whitespace-nowrap"
-									>{student.name}</span
-								>
-							</span>
-						{/if}
-					</th>
-				{/each}
-				<td class="w-24"></td>
-			</tr>
-		</thead>
+		<ClothHead students={reach.students} />
 		<tbody>
 			{#if from > 0}<tr style:height="{from * HIGH}px"><td></td></tr>{/if}
 			{#each shown as { page, k, row } (page.id)}

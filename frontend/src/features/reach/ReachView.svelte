@@ -21,7 +21,8 @@
 		[2 + 8, 'behind'],
 		[3 + 16, 'knot'],
 		[5, 'in their drawer'],
-		[6, 'pulled back']
+		[6, 'pulled back'],
+		[7, 'cut loose']
 	] as const;
 
 	onMount(() => attempt(() => reach.load()));

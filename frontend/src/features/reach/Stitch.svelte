@@ -42,9 +42,9 @@
 				stroke-width="2"
 				stroke-dasharray="4 2.5"
 			/>{/if}
-	{:else if cell.state === 'taken-back'}
+	{:else if cell.state === 'taken-back' || cell.state === 'cut-loose'}
 		<g class="stroke-pencil" stroke-width="2" stroke-linecap="round" transform="translate(2 1) scale(.92)">
-			{#each SIGNS.frayed as d (d)}<path {d} />{/each}
+			{#each SIGNS[cell.state === 'cut-loose' ? 'frayed' : 'loose'] as d (d)}<path {d} />{/each}
 		</g>
 	{:else if cell.state === 'put-away'}
 		<path d="M6 8V16H20V8" class="stroke-soft" stroke-width="1.4" />

@@ -2,10 +2,10 @@
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import AskedFor, Student
 from red_thread.actions.push.catch_up import welcome
 from red_thread.actions.refusals import HasANotebookThere, NameMissing, NotFound, TaughtByOthersToo
+from red_thread.store.classes.values import AskedFor, Student
+from red_thread.store.unit import Unit
 
 
 async def add_class(unit: Unit, actor: Actor, master_id: int, name: str) -> int:

@@ -8,10 +8,10 @@ import orjson
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
 from red_thread.actions.push.catch_up import CaughtUp, together, welcome
 from red_thread.actions.refusals import NotFound
 from red_thread.core.classes.roster_plan import Line, Listed, PlannedLine, plan_roster
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +24,7 @@ class Taken:
     caught_up: CaughtUp
 
     def count(self, line: Line) -> int:
+        """How many students this was about."""
         return Counter(planned.line for planned in self.lines)[line]
 
 

@@ -4,15 +4,17 @@ Each says how it was before, so that the interface can undo it by the same verbs
 """
 
 from dataclasses import replace
+from typing import Literal
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.masters import OutlineItem, OutlineKind
 from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
+from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.tree import Outline, OutlinePage
 from red_thread.core.page.nodes import Node, paragraph
+from red_thread.store.master.values import OutlineItem, OutlineKind
+from red_thread.store.unit import Unit
 
 
 async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, parent_id: int | None = None) -> int:
@@ -77,6 +79,20 @@ async def move_item(
     before = _key_of(outline, kind, after_id)
     after = min((key for key in keys if before is None or key > before), default=None)
     await unit.masters.place(replace(item, holder_id=holder_id, order_key=key_between(before, after)))
+    return item
+
+
+async def set_display(
+    unit: Unit, actor: Actor, kind: Literal["section", "page"], item_id: int, display: Display | None
+) -> OutlineItem:
+    """Puts something under wraps, on display, or neither; None: a page is as its section says.
+
+    Returns it as it was. Raises NotFound.
+    """
+    item = await require_item(unit, actor, kind, item_id)
+    after = Display.ORDINARY if display is None and kind == "section" else display
+    await unit.masters.set_display(kind, item_id, after)
+    await unit.news.of_display(item.master_id)
     return item
 
 

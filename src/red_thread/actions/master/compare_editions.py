@@ -4,11 +4,11 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_master_page
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.masters import EditionInfo, MasterPage
 from red_thread.actions.refusals import NotFound
 from red_thread.core.merge import Change, changes
 from red_thread.core.page.nodes import Node
+from red_thread.store.master.values import EditionInfo, MasterPage
+from red_thread.store.unit import Unit
 
 AS_IT_IS = 0  # stands for the page as the teacher has it now, pushed or not
 

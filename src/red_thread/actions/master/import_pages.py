@@ -1,41 +1,59 @@
 """Taking pages in from files: dividers and sections are made where the master has none of that name."""
 
-from collections.abc import Awaitable, Mapping
+from collections.abc import Awaitable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_picture import CleanPicture, add_to_master
 from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
+from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Outline, OutlinePage
 from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
 class ImportedPage:
-    """A page to take in: where to, and the pictures that its images name."""
+    """A page to take in: where to, the pictures that its images name, and who sees it if it says so."""
 
     dividers: tuple[str, ...]
     section: str
     document: Node
     tucked_under: str | None = None
     pictures: Mapping[str, CleanPicture] = field(default_factory=dict)
+    display: Display | None = None
 
 
-async def import_pages(unit: Unit, actor: Actor, master_id: int, pages: list[ImportedPage]) -> list[int]:
+@dataclass(frozen=True, slots=True)
+class ImportedHolder:
+    """A divider or section that may be empty. `names`: those above it and, last, its own."""
+
+    names: tuple[str, ...]
+    is_section: bool
+    display: Display = Display.ORDINARY
+
+
+async def import_pages(
+    unit: Unit, actor: Actor, master_id: int, items: Sequence[ImportedPage | ImportedHolder]
+) -> list[int]:
     """Takes pages in, in order, each at the end of its section. Returns their ids."""
     await require_teacher(unit, actor, master_id)
     places = _Places(unit, actor, master_id, await unit.masters.outline(master_id))
     made: list[int] = []
     titles: dict[tuple[int, str], int] = {}
-    for page in pages:
-        section_id = await places.section(page.dividers, page.section)
-        document = await _with_pictures(unit, actor, master_id, page)
-        parent_id = titles.get((section_id, page.tucked_under)) if page.tucked_under else None
+    for item in items:
+        if isinstance(item, ImportedHolder):
+            await places.make(item)
+            continue
+        section_id = await places.section(item.dividers, item.section)
+        document = await _with_pictures(unit, actor, master_id, item)
+        parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
         page_id = await places.add_page(section_id, document, parent_id)
         titles[section_id, title_of(document)] = page_id
         made.append(page_id)
+        if item.display is not None:
+            await unit.masters.set_display("page", page_id, item.display)
     return made
 
 
@@ -68,6 +86,7 @@ class _Places:
 
     def __init__(self, unit: Unit, actor: Actor, master_id: int, outline: Outline) -> None:
         self.unit, self.actor, self.master_id, self.outline = unit, actor, master_id, outline
+        self.new_sections: set[int] = set()
 
     async def add_page(self, section_id: int, document: Node, parent_id: int | None) -> int:
         key = self.outline.end_of_section(section_id, parent_id)
@@ -77,11 +96,28 @@ class _Places:
         return page_id
 
     async def section(self, dividers: tuple[str, ...], name: str) -> int:
-        holder: int | None = None
-        for divider in dividers:
-            holder = await self._divider(holder, divider)
+        holder = await self._dividers(dividers)
         found = next((s.id for s in self.outline.sections if s.name == name and s.divider_id == holder), None)
-        return found or await self._made(add_section(self.unit, self.actor, self.master_id, name, holder))
+        if found is not None:
+            return found
+        made = await self._made(add_section(self.unit, self.actor, self.master_id, name, holder))
+        self.new_sections.add(made)
+        return made
+
+    async def make(self, holder: ImportedHolder) -> None:
+        """Makes it where it is not there yet. What is in a section that is new is seen by whom it says."""
+        if not holder.is_section:
+            await self._dividers(holder.names)
+            return
+        section_id = await self.section(holder.names[:-1], holder.names[-1])
+        if section_id in self.new_sections:
+            await self.unit.masters.set_display("section", section_id, holder.display)
+
+    async def _dividers(self, names: Sequence[str]) -> int | None:
+        holder: int | None = None
+        for name in names:
+            holder = await self._divider(holder, name)
+        return holder
 
     async def _divider(self, holder: int | None, name: str) -> int:
         found = next((d.id for d in self.outline.dividers if d.name == name and d.parent_id == holder), None)

@@ -6,12 +6,13 @@ from datetime import timedelta
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_master_page, require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import ClassInfo
-from red_thread.actions.ports.masters import EditionInfo, MasterInfo, MasterPage, TakenOutItem
 from red_thread.core.merge import Change, changes
 from red_thread.core.outline.tree import Outline
 from red_thread.core.reach import find_needles
+from red_thread.store.classes.values import ClassInfo
+from red_thread.store.master.asked_for import Asking
+from red_thread.store.master.values import EditionInfo, MasterInfo, MasterPage, TakenOutItem
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,11 +27,15 @@ class MasterView:
 
 @dataclass(frozen=True, slots=True)
 class PageView:
-    """A master page with its own thread. `changed`: what differs from the newest edition; empty if nothing."""
+    """A master page with its own thread. `changed`: what differs from the newest edition; empty if nothing.
+
+    `asking`: students who do not have it and ask for it.
+    """
 
     page: MasterPage
     editions: list[EditionInfo]
     changed: list[Change]
+    asking: list[Asking]
 
 
 TAKEN_OUT_RESTS = timedelta(days=30)
@@ -48,6 +53,7 @@ async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
 
 
 async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView:
+    """The outline of a master, with what is given out, changed since, and where each class is."""
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
     given = await unit.masters.given(master_id)
@@ -60,9 +66,10 @@ async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView
 
 
 async def look_at_page(unit: Unit, actor: Actor, page_id: int) -> PageView:
+    """A master page as it is now, with its editions and what changed since the last. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id)
     editions = await unit.masters.editions(page_id)
     changed: list[Change] = []
     if editions and editions[0].fingerprint != page.fingerprint:
         changed = changes(await unit.masters.edition_document(editions[0].id), page.document)
-    return PageView(page, editions, changed)
+    return PageView(page, editions, changed, await unit.asked_for.asking(page_id))

@@ -6,9 +6,9 @@ from datetime import datetime
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.save_master_page import SavedMasterPage, save_master_page
 from red_thread.actions.permissions import require_master_page
-from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import NotFound
 from red_thread.core.merge import changes
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)

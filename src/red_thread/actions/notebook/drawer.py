@@ -2,8 +2,17 @@
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_writer
-from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import TakenBack
+from red_thread.store.unit import Unit
+
+
+async def put_away(unit: Unit, actor: Actor, copy_id: int) -> None:
+    """A page of the actor's own goes into the drawer. Raises NotFound, TakenBack."""
+    copy = await require_writer(unit, actor, copy_id)
+    if copy.pulled_back:
+        raise TakenBack
+    await unit.notebooks.put_away(copy_id)
+    await unit.news.of_notebooks([copy.notebook_id])
 
 
 async def bring_back(unit: Unit, actor: Actor, copy_id: int) -> None:

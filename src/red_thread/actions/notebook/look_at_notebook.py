@@ -4,11 +4,11 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_copy_reader, require_to_read
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import CopyInfo, NotebookInfo
 from red_thread.core.merge import changes
 from red_thread.core.page.check import check_page
 from red_thread.core.page.nodes import plain_text
+from red_thread.store.notebook.values import CopyInfo, NotebookInfo
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +25,9 @@ class OpenPage:
 
     @property
     def tied(self) -> list[str]:
+        """Whether the copy hangs on a page of the master."""
+        if not self.copy.tied:
+            return []
         return [block_id for block_id in check_page(self.copy.edition).places if block_id != "doc"]
 
 
@@ -43,7 +46,7 @@ async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:
     """A page of a notebook; opened by its student it counts as seen, by the teacher it does not."""
     copy, notebook = await require_copy_reader(unit, actor, copy_id)
     arrived: list[str] = []
-    if copy.seen_edition_id not in (None, copy.edition_id):
+    if copy.tied and copy.seen_edition_id not in (None, copy.edition_id):
         seen = await unit.masters.edition_document(copy.seen_edition_id)
         arrived = [change.id for change in changes(seen, copy.edition) if change.kind in ("new", "changed")]
     if actor.kind == "student":

@@ -7,18 +7,18 @@ from datetime import datetime
 from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.actions.permissions import require_copy_reader, require_writer
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import CopyInfo, StoredState
 from red_thread.actions.refusals import NotFound, TakenBack
 from red_thread.core.merge import changes, merge_page
 from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause, State, moments
-from red_thread.core.page.nodes import Node
+from red_thread.core.page.nodes import EMPTY_PAGE, Node
+from red_thread.store.notebook.values import CopyInfo, StoredState
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
 class Moment:
-    """One line of the history. `edition`: the number of the edition that the page stood on then.
+    """One line of the history. `edition`: the number of the edition that the page stood on then, 0 for an own page.
 
     `by_student`: it was the page's own student; `made_by` is the name.
     """
@@ -43,8 +43,8 @@ async def look_at_history(unit: Unit, actor: Actor, copy_id: int) -> list[Moment
         return []
     by_revision = {state.revision: state for state in stored}
     shown = {moment.revision for moment in moments(as_told(state) for state in stored)}
-    before = await unit.masters.edition_document(stored[0].edition_id)
-    told = [await _given(unit, copy, stored[0])]
+    before = await _start(unit, stored[0])
+    told = await _given(unit, copy, stored[0])
     for revision, page in unfolded(stored):
         if revision in shown:
             state = by_revision[revision]
@@ -80,7 +80,7 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
     if copy.pulled_back:
         raise TakenBack
     page, edition_id = await _state(unit, copy_id, revision)
-    if edition_id != copy.edition_id:
+    if edition_id is not None and edition_id != copy.edition_id:
         page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page, stored=True).page
     edition = copy.edition_id, copy.edition
     await unit.notebooks.save(
@@ -90,11 +90,11 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
     return copy.revision + 1
 
 
-async def _state(unit: Unit, copy_id: int, revision: int) -> tuple[Node, int]:
+async def _state(unit: Unit, copy_id: int, revision: int) -> tuple[Node, int | None]:
     """A page as it was, and the edition that it stood on."""
     stored = await unit.notebooks.states(copy_id)
-    if stored and revision == 0:
-        return await unit.masters.edition_document(stored[0].edition_id), stored[0].edition_id
+    if stored and revision == 0 and stored[0].edition_id is not None:
+        return await _start(unit, stored[0]), stored[0].edition_id
     edition_of = {state.revision: state.edition_id for state in stored}
     page = await unit.notebooks.state(copy_id, revision)
     if page is None or revision not in edition_of:
@@ -102,9 +102,15 @@ async def _state(unit: Unit, copy_id: int, revision: int) -> tuple[Node, int]:
     return page, edition_of[revision]
 
 
-async def _given(unit: Unit, copy: CopyInfo, first: StoredState) -> Moment:
-    edition = next(e for e in await unit.masters.editions(copy.page_id) if e.id == first.edition_id)
-    return Moment(0, edition.made_at, "", False, "given", edition.number, ())
+async def _start(unit: Unit, first: StoredState) -> Node:
+    """What a page was before its first state."""
+    return EMPTY_PAGE if first.edition_id is None else await unit.masters.edition_document(first.edition_id)
+
+
+async def _given(unit: Unit, copy: CopyInfo, first: StoredState) -> list[Moment]:
+    """How the page was given; no moment for one that its student began."""
+    editions = await unit.masters.editions(copy.page_id) if copy.page_id is not None else []
+    return [Moment(0, e.made_at, "", False, "given", e.number, ()) for e in editions if e.id == first.edition_id]
 
 
 def as_told(state: StoredState) -> State:

@@ -7,15 +7,16 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.actions.permissions import require_writer
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import CopyInfo, NewState
-from red_thread.actions.ports.windows import Window
 from red_thread.actions.read_page import read_page
 from red_thread.actions.refusals import OnlyInSpaces
-from red_thread.core.merge import common_page, merge_page, merge_windows
+from red_thread.actions.save_page import Base, SavedPage, save_page
+from red_thread.core.merge import merge_page, merge_windows
 from red_thread.core.page.answers import Answers, count_answers, teachers_part, writes_in_knots
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node, attributes_of, plain_text
+from red_thread.store.notebook.values import CopyInfo
+from red_thread.store.unit import Unit
+from red_thread.store.windows import Sent, Window
 
 _MANY = 40  # characters of which more than half go at once: what stood before becomes a moment of its own
 
@@ -30,7 +31,7 @@ class Save:
 
     document: Any
     revision: int
-    edition_id: int
+    edition_id: int | None
     window: Window | None = None
 
 
@@ -44,7 +45,7 @@ class Saved:
 
     revision: int
     sent_revision: int
-    edition_id: int
+    edition_id: int | None
     document: Node
     merged: bool
     answers: Answers
@@ -52,119 +53,92 @@ class Saved:
     full: int | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class _Base:
-    """What a save began from: the page, and the edition it stood on."""
-
-    page: Node
-    edition_id: int
-
-
 async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved:
-    """Saves a page that was begun at a revision.
+    """Saves a page that was begun at a revision; a late save is merged with what came in between (`save_page`).
 
-    A save from a stale state is merged with what came in between, never refused and never overwriting: what
-    was sent becomes a state of its own first, so that a student who types on meanwhile has a base to go on from. One
-    that comes in after a later save of its window, which held all of it, changes nothing.
     Raises PageRefused for what is not a page, OnlyInSpaces for writing where the page takes none.
     """
     copy = await require_writer(unit, actor, copy_id)
     fresh = read_page(save.document)
-    stale = save.revision != copy.revision or (save.revision == 0 and save.edition_id != copy.edition_id)
-    if stale and save.window is not None and (sent := await unit.notebooks.last_of_window(copy_id, save.window)):
-        if sent.overtaken:
-            return _as_it_stands(copy, sent.revision)
-        save = replace(save, revision=max(save.revision, sent.revision))
-        stale = save.revision != copy.revision
-    base = await _base(unit, copy, save, fresh) if stale else _Base(copy.document, copy.edition_id)
-    _require_spaces_only(copy, base.page, fresh)
-    if fresh == copy.document:
-        answers = count_answers(fresh, copy.edition)
-        return Saved(copy.revision, copy.revision, copy.edition_id, fresh, stale, answers, copy.pulled_back)
-    full = await _remember_what_is_full(unit, copy, base.page, fresh)
-    if not stale:
-        saved = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.STUDENT, save.window)
-        return Saved(
-            saved.revision, saved.revision, copy.edition_id, fresh, stale, saved.answers, copy.pulled_back, full
-        )
-    sent = await _add(unit, actor, copy, copy.revision, copy.document, fresh, Cause.SENT, save.window)
-    page = await _together(unit, copy, base, fresh)
-    saved = await _add(unit, actor, copy, sent.revision, fresh, page, Cause.STUDENT)
-    return Saved(saved.revision, sent.revision, copy.edition_id, page, stale, saved.answers, copy.pulled_back, full)
+    late = save.revision != copy.revision or (save.revision == 0 and save.edition_id != copy.edition_id)
+    sheet = _CopySheet(unit, actor, copy, save.edition_id)
+    saved = await save_page(sheet, fresh, save.revision, late, save.window)
+    full = await _remember_what_is_full(unit, copy, saved, fresh)
+    answers = count_answers(saved.page, copy.edition)
+    where = saved.revision, saved.sent_revision, copy.edition_id
+    return Saved(*where, saved.page, saved.merged, answers, copy.pulled_back, full)
 
 
-def _as_it_stands(copy: CopyInfo, sent_revision: int) -> Saved:
-    answers = count_answers(copy.document, copy.edition)
-    return Saved(copy.revision, sent_revision, copy.edition_id, copy.document, True, answers, copy.pulled_back)
-
-
-def _require_spaces_only(copy: CopyInfo, base: Node, fresh: Node) -> None:
-    """On a page that takes writing in its spaces alone, nothing else changes; knots may be untied, not written."""
-    if attributes_of(copy.edition).get("writing") != "spaces":
-        return
-    if teachers_part(fresh) != teachers_part(base) or writes_in_knots(base, fresh):
-        raise OnlyInSpaces
-
-
-async def _together(unit: Unit, copy: CopyInfo, base: _Base, fresh: Node) -> Node:
-    """What was sent and what stands, as one page (R16).
-
-    If a push came in between, what the window began from and what it sends are first brought to today's edition, each
-    as the push would have done it; so the teacher's words are no other window's.
-    """
-    began, typed = base.page, fresh
-    if base.edition_id != copy.edition_id:
-        edition = await unit.masters.edition_document(base.edition_id)
-        began, typed = [
-            (await aside(merge_page, edition, copy.edition, page, stored=True)).page for page in (began, typed)
-        ]
-    return (await aside(merge_windows, began, copy.document, typed)).page
-
-
-async def _remember_what_is_full(unit: Unit, copy: CopyInfo, base: Node, fresh: Node) -> int | None:
-    before, after = len(plain_text(base)), len(plain_text(fresh))
-    if before < _MANY or 2 * after >= before or not copy.revision:
+async def _remember_what_is_full(unit: Unit, copy: CopyInfo, saved: SavedPage, fresh: Node) -> int | None:
+    if saved.base is None or not copy.revision:
+        return None
+    before, after = len(plain_text(saved.base.page)), len(plain_text(fresh))
+    if before < _MANY or 2 * after >= before:
         return None
     await unit.notebooks.mark_full(copy.id, copy.revision)
     return copy.revision
 
 
-async def _add(
-    unit: Unit,
-    actor: Actor,
-    copy: CopyInfo,
-    revision: int,
-    before: Node,
-    page: Node,
-    cause: Cause,
-    window: Window | None = None,
-) -> NewState:
-    edition = copy.edition_id, copy.edition
-    state = next_state(copy.id, revision, before, page, edition, cause, actor.person_id)
-    if cause is Cause.STUDENT and state.answers.knots < copy.knots:
-        cause = Cause.UNTIED
-    state = replace(state, cause=cause, by_student=True, window=window)
-    await unit.notebooks.save(state)
-    return state
+@dataclass(frozen=True, slots=True)
+class _CopySheet:
+    """`began_on`: the edition that an untouched copy stood on when its window opened it."""
 
+    unit: Unit
+    actor: Actor
+    now: CopyInfo
+    began_on: int | None
 
-async def _base(unit: Unit, copy: CopyInfo, save: Save, fresh: Node) -> _Base:
-    """The state that the window goes on from: the newest that it heard of or sent itself.
+    @property
+    def edition_id(self) -> int | None:
+        return self.now.edition_id
 
-    If that is not known (a database that was set back, a state that has been thinned out), what both have in common:
-    nothing then counts as taken out, and what both have stands once.
-    """
-    known = await _known_base(unit, copy, save)
-    return known or _Base(common_page(copy.document, fresh), copy.edition_id)
+    async def last_of_window(self, window: Window) -> Sent | None:
+        return await self.unit.notebooks.last_of_window(self.now.id, window)
 
+    async def base(self, revision: int) -> Base | None:
+        if 0 < revision <= self.now.revision:
+            known, edition_id = await self.unit.notebooks.edition_of_state(self.now.id, revision)
+            page = await self.unit.notebooks.state(self.now.id, revision) if known else None
+            return Base(page, edition_id) if page is not None else None
+        return await self._edition_begun_on() if revision == 0 else None
 
-async def _known_base(unit: Unit, copy: CopyInfo, save: Save) -> _Base | None:
-    revision = save.revision
-    if 0 < revision <= copy.revision:
-        edition_id = await unit.notebooks.edition_of_state(copy.id, revision)
-        page = await unit.notebooks.state(copy.id, revision) if edition_id is not None else None
-        return _Base(page, edition_id) if page is not None and edition_id is not None else None
-    editions = await unit.masters.editions(copy.page_id)
-    if revision > copy.revision or save.edition_id not in {edition.id for edition in editions}:
-        return None
-    return _Base(await unit.masters.edition_document(save.edition_id), save.edition_id)
+    async def _edition_begun_on(self) -> Base | None:
+        if self.now.page_id is None or self.began_on is None:
+            return None
+        if self.began_on not in {edition.id for edition in await self.unit.masters.editions(self.now.page_id)}:
+            return None
+        return Base(await self.unit.masters.edition_document(self.began_on), self.began_on)
+
+    def require_allowed(self, base: Node, fresh: Node) -> None:
+        """On a page that takes writing in its spaces alone, nothing else changes; knots may be untied, not written.
+
+        One that was cut is the student's own.
+        """
+        if not self.now.tied or attributes_of(self.now.edition).get("writing") != "spaces":
+            return
+        if teachers_part(fresh) != teachers_part(base) or writes_in_knots(base, fresh):
+            raise OnlyInSpaces
+
+    async def keep(self, before: Node, page: Node, revision: int, window: Window | None, in_between: bool) -> int:
+        cause = Cause.SENT if in_between else Cause.STUDENT
+        edition = self.now.edition_id, self.now.edition
+        state = next_state(self.now.id, revision, before, page, edition, cause, self.actor.person_id)
+        if not in_between and state.answers.knots < self.now.knots:
+            cause = Cause.UNTIED
+        await self.unit.notebooks.save(replace(state, cause=cause, by_student=True, window=window))
+        return state.revision
+
+    async def together(self, base: Base, fresh: Node) -> Node:
+        """What was sent and what stands, as one page (R16).
+
+        If a push came in between, what the window began from and what it sends are first brought to today's edition,
+        each as the push would have done it; so the teacher's words are no other window's.
+        """
+        began, typed = base.page, fresh
+        if base.edition_id is not None and base.edition_id != self.now.edition_id:
+            edition = await self.unit.masters.edition_document(base.edition_id)
+            began, typed = [
+                (await aside(merge_page, edition, self.now.edition, page, stored=True)).page
+                for page in (began, typed)
+            ]
+        return (await aside(merge_windows, began, self.now.document, typed)).page

@@ -6,12 +6,12 @@ from datetime import UTC, datetime
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.page_history import as_told, unfolded
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.notebooks import StoredState, ThinnedState
 from red_thread.actions.refusals import NotAllowed
 from red_thread.core.page.delta import make_delta
 from red_thread.core.page.history import thin_out
 from red_thread.core.page.nodes import Node
+from red_thread.store.notebook.values import StoredState, ThinnedState
+from red_thread.store.unit import Unit
 
 AT_ONCE = 100
 WHOLE_EVERY = 64  # survivors differ by more than saves do, so whole states come closer

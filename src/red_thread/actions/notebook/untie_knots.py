@@ -7,12 +7,12 @@ from dataclasses import dataclass
 from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.actions.permissions import require_master_page
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.masters import MasterPage
-from red_thread.actions.ports.notebooks import CopyInfo
 from red_thread.core.merge import Knot, Untying, knots_of, untie
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
+from red_thread.store.master.values import MasterPage
+from red_thread.store.notebook.values import CopyInfo
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +86,7 @@ async def tie_again(unit: Unit, actor: Actor, page_id: int, untied: Iterable[tup
 async def _locked(unit: Unit, page_id: int, copy_ids: Iterable[int]) -> list[CopyInfo]:
     """The copies of this page among these, locked one after another in the same order by everybody."""
     found = [await unit.notebooks.copy(copy_id, lock=True) for copy_id in sorted(copy_ids)]
-    return [copy for copy in found if copy is not None and copy.page_id == page_id]
+    return [copy for copy in found if copy is not None and copy.tied and copy.page_id == page_id]
 
 
 async def _save(unit: Unit, actor: Actor, copy: CopyInfo, page: Node, cause: Cause) -> Untied:

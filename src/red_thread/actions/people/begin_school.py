@@ -8,8 +8,8 @@ from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
-from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import AddressTaken, BegunAlready, NameMissing, NotFound
+from red_thread.store.unit import Unit
 
 _CODE = "first code"
 

@@ -6,9 +6,9 @@ from datetime import timedelta
 from red_thread.actions.actor import Actor
 from red_thread.actions.people.passwords import hash_code, new_code
 from red_thread.actions.permissions import require_class
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import Student
 from red_thread.actions.refusals import NotFound, TaughtByOthersToo
+from red_thread.store.classes.values import Student
+from red_thread.store.unit import Unit
 
 CODE_LASTS = timedelta(days=30)
 

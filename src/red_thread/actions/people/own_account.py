@@ -4,9 +4,9 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.people.passwords import hash_password, hash_secret, password_fits
 from red_thread.actions.people.sign_in import names_of
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.people import OpenSession
 from red_thread.actions.refusals import NotFound, NotTheirPassword
+from red_thread.store.people.values import OpenSession
+from red_thread.store.unit import Unit
 
 
 async def change_password(unit: Unit, actor: Actor, old: str, new: str, token: str) -> None:

@@ -39,6 +39,7 @@ def password_fits(password: str, password_hash: str | None) -> bool:
 
 
 def new_token() -> str:
+    """A secret that nobody can guess, as text for an address or a cookie."""
     return secrets.token_urlsafe(32)
 
 
@@ -49,6 +50,7 @@ def new_code() -> str:
 
 
 def hash_secret(secret: str) -> bytes:
+    """What is kept of a token instead of the token: SHA-256, enough for a secret of 256 random bits."""
     return hashlib.sha256(secret.strip().encode()).digest()
 
 

@@ -7,9 +7,9 @@ from datetime import timedelta
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.people.passwords import hash_code, hash_password, hash_secret, new_token, password_fits
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.people import Person, SignedIn
 from red_thread.actions.refusals import CodeNotGood, NotAllowed, NotSignedIn, SignInFailed
+from red_thread.store.people.values import Person, SignedIn
+from red_thread.store.unit import Unit
 
 SESSION_LASTS = timedelta(days=14)
 
@@ -70,6 +70,7 @@ async def who_is(unit: Unit, token: str | None) -> SignedIn:
 
 
 async def sign_out(unit: Unit, actor: Actor, token: str) -> None:
+    """Ends the session of a token; one that has ended already stays so."""
     await unit.people.end_session(hash_secret(token))
 
 

@@ -7,11 +7,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from red_thread.actions.notebook.next_state import next_state
-from red_thread.actions.ports import Unit
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
 from red_thread.core.push import Step, Weave
 from red_thread.core.push.undo import narrow
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)

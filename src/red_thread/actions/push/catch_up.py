@@ -5,15 +5,15 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import ClassInfo
-from red_thread.actions.ports.pushes import NewPush
 from red_thread.core.push import Lacking, lacking
+from red_thread.store.classes.values import ClassInfo
+from red_thread.store.push.values import NewPush
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
 class CaughtUp:
-    """`push_ids`: the pushes that bring it. `pages`: the most that any of the students lacks."""
+    """`push_ids`: the pushes that bring it. `pages`: the most that any of the students lacks, sections too."""
 
     push_ids: tuple[int, ...]
     students: int
@@ -62,16 +62,19 @@ async def _lacking(unit: Unit, of: ClassInfo, person_ids: Collection[int] | None
     if not wanted:
         return []
     outline = await unit.masters.outline(of.master_id)
-    events = await unit.pushes.given(of.master_id, of.id, wanted)
-    return lacking(events, await unit.pushes.held(of.master_id, wanted), outline.page_order())
+    events = await unit.given.events(of.master_id, of.id, wanted)
+    held = await unit.given.held(of.master_id, wanted)
+    wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
+    pages = [page for page in outline.page_order() if page not in wrapped]
+    return lacking(events, held, pages, [holder for holder in outline.holder_order() if holder not in hidden])
 
 
 async def _give(unit: Unit, made_by: int, to: ClassInfo, groups: list[Lacking]) -> CaughtUp:
     pushes: list[int] = []
     for group in groups:
         whom = group.notebook_ids
-        editions = await unit.pushes.editions_by_number(group.pages)
-        asked = NewPush(to.master_id, made_by, "catch-up", editions, (), whom, (), list(whom))
+        editions = await unit.given.editions_by_number(group.pages)
+        asked = NewPush(to.master_id, made_by, "catch-up", editions, (), whom, (), list(whom), holders=group.holders)
         pushes.append(await unit.pushes.add(asked))
         await unit.queue.run_push(pushes[-1], to.master_id)
     return _told(tuple(pushes), groups)
@@ -79,4 +82,4 @@ async def _give(unit: Unit, made_by: int, to: ClassInfo, groups: list[Lacking]) 
 
 def _told(push_ids: tuple[int, ...], groups: list[Lacking]) -> CaughtUp:
     students = sum(len(group.notebook_ids) for group in groups)
-    return CaughtUp(push_ids, students, max((len(group.pages) for group in groups), default=0))
+    return CaughtUp(push_ids, students, max((len(group.pages) + len(group.holders) for group in groups), default=0))

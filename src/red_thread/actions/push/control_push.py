@@ -7,8 +7,8 @@ from datetime import datetime
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push
-from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import BegunMeanwhile, TimeHasPassed
+from red_thread.store.unit import Unit
 
 
 async def pause_push(unit: Unit, actor: Actor, push_id: int) -> None:

@@ -4,9 +4,10 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push, require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import PushInfo, Reached, Said
+from red_thread.core.outline.tree import Holder
 from red_thread.core.push import PlannedRows, RowOutcome
+from red_thread.store.push.values import PushInfo, Reached, Said
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,25 +21,27 @@ class PushSummary:
 
 @dataclass(frozen=True, slots=True)
 class PushView:
-    """A push with all its rows so far, the names behind them and the titles of its pages, in their order."""
+    """A push with all its rows so far, the names behind them and the titles of its pages, in their order.
+
+    `holders`: the names that its dividers and sections have now.
+    """
 
     summary: PushSummary
     rows: list[PlannedRows]
     students: list[Reached]
     titles: dict[int, str]
+    holders: dict[Holder, str]
 
 
 async def look_at_pushes(unit: Unit, actor: Actor, master_id: int) -> list[PushSummary]:
     """The newest 200 pushes from a master, newest first."""
     await require_teacher(unit, actor, master_id)
-    pushes = await unit.pushes.of_master(master_id)
-    return await _summaries(unit, pushes)
+    return await _summaries(unit, [push.id for push in await unit.pushes.of_master(master_id)])
 
 
-async def _summaries(unit: Unit, pushes: list[PushInfo]) -> list[PushSummary]:
-    ids = [push.id for push in pushes]
-    said, counts = await unit.pushes.said(ids), await unit.pushes.counts(ids)
-    return [PushSummary(push, said[push.id], counts[push.id]) for push in pushes]
+async def _summaries(unit: Unit, ids: list[int]) -> list[PushSummary]:
+    said = await unit.pushes.said(ids)
+    return [PushSummary(push, said[push.id], counts) for push, counts in await unit.pushes.counted(ids)]
 
 
 async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
@@ -46,9 +49,14 @@ async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
     push = await require_push(unit, actor, push_id)
     meant = await unit.pushes.pages_of(push_id)
     titles = {page.id: page.title for page in await unit.masters.pages(list(meant))}
+    (summary,) = await _summaries(unit, [push_id])  # before its rows: of one that is done, all of them are there
+    rows = await unit.pushes.logged(push_id)
+    holders = [*await unit.pushes.holders_of(push_id), *(row.holder for row in rows if row.holder)]
+    names = (await unit.masters.outline(push.master_id)).names_of(holders) if holders else {}
     return PushView(
-        (await _summaries(unit, [push]))[0],
-        await unit.pushes.logged(push_id),
-        await unit.pushes.names(await unit.pushes.audience_of(push_id)),
+        summary,
+        rows,
+        await unit.audiences.names(await unit.audiences.of_push(push_id)),
         {page_id: titles[page_id] for page_id in meant if page_id in titles},
+        names,
     )

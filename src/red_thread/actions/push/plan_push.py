@@ -6,17 +6,23 @@ from dataclasses import dataclass
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.masters import MasterPage
-from red_thread.actions.ports.pushes import NewPush, PushKind, Reached
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
-from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.push import Plan, PushedPage, plan_push
+from red_thread.core.outline.tree import Holder, Outline, rank
+from red_thread.core.push import USUAL, How, Only, Plan, PushedPage, plan_push
+from red_thread.store.master.values import MasterPage
+from red_thread.store.push.values import Asked, NewPush, PushKind, Reached
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
 class PushRequest:
-    """A push as the teacher says it: which pages, to which classes, groups and single notebooks, without whom."""
+    """A push as the teacher says it: which pages, to which classes, groups and single notebooks, without whom.
+
+    `only`: those of them that have, lack or have not opened one of the pages.
+
+    `holders`: dividers and sections as such, without the pages in them. `section_id`: into which section the pages
+    go, if not each into its own.
+    """
 
     master_id: int
     page_ids: tuple[int, ...]
@@ -24,6 +30,10 @@ class PushRequest:
     notebook_ids: tuple[int, ...] = ()
     without: tuple[int, ...] = ()
     group_ids: tuple[int, ...] = ()
+    only: Only = Only.EVERYONE
+    holders: tuple[Holder, ...] = ()
+    section_id: int | None = None
+    how: How = USUAL
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,13 +44,21 @@ class Chosen:
     pages: tuple[MasterPage, ...]
     editions: dict[int, tuple[int, int, bytes]]
     audience: list[int]
+    request: PushRequest
 
-    def pushed_pages(self) -> tuple[PushedPage, ...]:
-        return tuple(
-            PushedPage(page.id, page.section_id, page.document, self.current_edition(page)) for page in self.pages
-        )
+    def asked(self) -> Asked:
+        """What the planner is asked: these pages, at these editions, in the way that was chosen."""
+        into, wrapped = self.request.section_id, self.outline.under_wraps()
+        pages = [
+            PushedPage(
+                page.id, into or page.section_id, page.document, self.current_edition(page), page.id in wrapped
+            )
+            for page in self.pages
+        ]
+        return Asked(self.outline, pages, self.request.how, self.outline.names_of(self.request.holders))
 
     def current_edition(self, page: MasterPage) -> int | None:
+        """The id of the edition that a page already is; None if it goes out as a new one."""
         edition_id, _, fingerprint = self.editions.get(page.id, (None, 0, b""))
         return edition_id if fingerprint == page.fingerprint else None
 
@@ -52,13 +70,16 @@ class Preview:
     plan: Plan
     pages: tuple[MasterPage, ...]
     students: list[Reached]
+    holders: Mapping[Holder, str]
 
 
 async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Preview:
     """The plan of a push, before anything happens."""
     chosen = await choose(unit, actor, request)
-    facts = await unit.pushes.facts(chosen.outline, chosen.pushed_pages(), chosen.audience)
-    return Preview(await aside(plan_push, facts), chosen.pages, await unit.pushes.names(chosen.audience))
+    asked = chosen.asked()
+    plan = await aside(plan_push, await unit.pushes.facts(asked, chosen.audience))
+    names = chosen.outline.names_of(row.holder for row in plan.rows if row.holder)
+    return Preview(plan, chosen.pages, await unit.audiences.names(chosen.audience), names)
 
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
@@ -74,16 +95,27 @@ async def look_up(unit: Unit, request: PushRequest, pages: list[MasterPage]) -> 
     for page in pages:
         if page.id not in order:
             raise PageTakenOut(title=page.title)
+    _require_places(outline, request)
     audience = await choose_audience(unit, request)
     pages.sort(key=lambda page: order[page.id])
     editions = await unit.masters.latest_editions([page.id for page in pages])
-    return Chosen(outline, tuple(pages), editions, audience)
+    return Chosen(outline, tuple(pages), editions, audience, request)
+
+
+def _require_places(outline: Outline, request: PushRequest) -> None:
+    """What the sentence names as a place is in the master. Raises NotFound."""
+    there = outline.holders()
+    into = [("section", request.section_id)] if request.section_id is not None else []
+    if not there.keys() >= {*request.holders, *into}:
+        raise NotFound(what="section")
+    if not request.how.where.is_in(outline.page_order()):
+        raise NotFound(what="page to put it after")
 
 
 async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[MasterPage]:
     """The pages of a request, of which some may have been taken out of the master."""
     await require_teacher(unit, actor, request.master_id)
-    if not request.page_ids:
+    if not request.page_ids and not request.holders:
         raise NothingChosen
     pages = await unit.masters.pages(list(request.page_ids))
     if len(pages) < len(set(request.page_ids)) or any(p.master_id != request.master_id for p in pages):
@@ -97,14 +129,14 @@ async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
     if not theirs.issuperset(request.class_ids):
         raise NotFound(what="class")
     notebooks = [*request.notebook_ids, *request.without]
-    if notebooks and len(await unit.pushes.of_master_among(request.master_id, notebooks)) < len(set(notebooks)):
+    if notebooks and len(await unit.audiences.among(request.master_id, notebooks)) < len(set(notebooks)):
         raise NotFound(what="notebook")
     if request.group_ids:
         groups = {found.id for found in await unit.groups.of_master(request.master_id)}
         if not groups.issuperset(request.group_ids):
             raise NotFound(what="group")
-    named = list(request.class_ids), list(request.notebook_ids)
-    audience = await unit.pushes.audience(*named, request.master_id, request.group_ids)
+    named = request.class_ids, request.notebook_ids, request.group_ids
+    audience = await unit.audiences.find(request.master_id, *named, request.only, request.page_ids)
     without = set(request.without)
     left = [notebook for notebook in audience if notebook not in without]
     if not left:
@@ -117,7 +149,19 @@ def new_push(
 ) -> NewPush:
     """The push of a request, looked up. `pages`: with their editions."""
     said = request.class_ids, request.notebook_ids, request.without
-    return NewPush(request.master_id, made_by, kind, pages, *said, audience, group_ids=request.group_ids)
+    return NewPush(
+        request.master_id,
+        made_by,
+        kind,
+        pages,
+        *said,
+        audience,
+        group_ids=request.group_ids,
+        only=request.only,
+        how=request.how,
+        section_id=request.section_id,
+        holders=request.holders,
+    )
 
 
 async def _whom(unit: Unit, request: PushRequest) -> str:

@@ -9,13 +9,13 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.masters import MasterPage
-from red_thread.actions.ports.pushes import Reached
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.plan_push import PushRequest, choose_audience, choose_pages, new_push
 from red_thread.actions.refusals import NothingToPullBack
 from red_thread.core.push import PullBackPlan, WrittenPages, plan_pull_back
+from red_thread.store.master.values import MasterPage
+from red_thread.store.push.values import PushKind, Reached
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,7 +30,7 @@ class PullBackPreview:
 async def preview_pull_back(unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages) -> PullBackPreview:
     """The plan of a pull-back, before anything happens."""
     pages, audience, plan = await _planned(unit, actor, request, written, lock=False)
-    return PullBackPreview(plan, pages, await unit.pushes.names(audience))
+    return PullBackPreview(plan, pages, await unit.audiences.names(audience))
 
 
 async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages) -> int:
@@ -38,9 +38,10 @@ async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: Wri
     pages, audience, plan = await _planned(unit, actor, request, written, lock=True)
     if not plan.changes_anything:
         raise NothingToPullBack
+    kind: PushKind = "cut" if written is WrittenPages.CUT else "pull-back"
     editions = await unit.masters.latest_editions([page.id for page in pages])
     meant = {page.id: editions[page.id][0] for page in pages if page.id in editions}
-    pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, "pull-back", meant, audience))
+    pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, kind, meant, audience))
     came = await apply_plan(unit, For(pull_back_id, actor.person_id), plan.steps)
     await unit.pushes.log(pull_back_id, [applied.step for applied in came])
     while batch := await unit.pushes.next_batch(pull_back_id, len(audience)):

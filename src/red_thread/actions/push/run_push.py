@@ -11,12 +11,12 @@ from contextlib import AbstractAsyncContextManager
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import Batch, PushInfo
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.start_push import begin_scheduled
-from red_thread.core.outline.tree import Outline, rank
+from red_thread.core.outline.tree import rank
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
+from red_thread.store.push.values import Asked, Batch, PushInfo
+from red_thread.store.unit import Unit
 
 Transactions = Callable[[], AbstractAsyncContextManager[Unit]]
 COPIES_AT_ONCE = 20_000
@@ -34,7 +34,9 @@ async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_on
             if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
                 await require_teacher(unit, actor, push.master_id, "push")
             await unit.masters.hold(push.master_id)
-            if push.status == "scheduled" and not (_is_due(unit, push) and await begin_scheduled(unit, push)):
+            if push.status == "scheduled":
+                push = await begin_scheduled(unit, push) if _is_due(unit, push) else None
+            if push is None:
                 return
             pages = await unit.pushes.pages_of(push_id)
             batch = await unit.pushes.next_batch(push_id, max(at_once // max(len(pages), 1), 1))
@@ -51,20 +53,29 @@ def _is_due(unit: Unit, push: PushInfo) -> bool:
 async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:
     """Whether that was the last. `meant`: page id to edition id."""
     outline = await unit.masters.outline(push.master_id)
-    order = rank(outline.page_order())
+    order, wrapped = rank(outline.page_order()), outline.under_wraps()
     pages = [page for page in await unit.masters.pages(list(meant)) if page.id in order]
     pages.sort(key=lambda page: order[page.id])
+    into = push.section_id if push.section_id in {section.id for section in outline.sections} else None
     pushed = [
-        PushedPage(page.id, page.section_id, await unit.masters.edition_document(meant[page.id]), meant[page.id])
+        PushedPage(
+            page.id,
+            into or page.section_id,
+            await unit.masters.edition_document(meant[page.id]),
+            meant[page.id],
+            page.id in wrapped,
+        )
         for page in pages
     ]
+    holders = await unit.pushes.holders_of(push.id)
+    asked = Asked(outline, pushed, push.how, outline.names_of(holders))
     waiting = batch.notebook_ids
     held = await unit.pushes.pulled_back_since(push.id, waiting)
-    if held or not pushed:
-        steps, reached = await _one_by_one(unit, push, outline, pushed, waiting, held), tuple(waiting)
+    if held or not (pushed or asked.given_empty):
+        steps, reached = await _one_by_one(unit, push, asked, waiting, held), tuple(waiting)
     else:
-        facts = await unit.pushes.facts(outline, pushed, waiting, lock=True, merges=MERGES_AT_ONCE)
-        steps, reached = await _apply(unit, push, outline, facts), tuple(facts.audience)
+        facts = await unit.pushes.facts(asked, waiting, lock=True, merges=MERGES_AT_ONCE)
+        steps, reached = await _apply(unit, push, asked, facts), tuple(facts.audience)
     steps += [_held(page_id, reached, _GONE) for page_id in meant if page_id not in order]
     await unit.pushes.log(push.id, steps)
     done = await unit.pushes.advance(push.id, batch, len(reached))
@@ -81,27 +92,23 @@ def _held(page_id: int, notebook_ids: tuple[int, ...], why: str) -> Step:
 
 
 async def _one_by_one(
-    unit: Unit,
-    push: PushInfo,
-    outline: Outline,
-    pages: list[PushedPage],
-    waiting: list[int],
-    held: dict[int, set[int]],
+    unit: Unit, push: PushInfo, asked: Asked, waiting: list[int], held: dict[int, set[int]]
 ) -> list[Step]:
     """A batch some of whose rows a later pull-back holds: what came later wins."""
     steps: list[Step] = []
-    for page in pages:
+    for page in asked.pages:
         back = tuple(notebook for notebook in waiting if notebook in held.get(page.page_id, ()))
         for_whom = [notebook for notebook in waiting if notebook not in back]
         if back:
             steps.append(_held(page.page_id, back, _PULLED_BACK))
         if for_whom:
-            facts = await unit.pushes.facts(outline, [page], for_whom, lock=True)
-            steps += await _apply(unit, push, outline, facts)
+            alone = asked.of(page)
+            facts = await unit.pushes.facts(alone, for_whom, lock=True)
+            steps += await _apply(unit, push, alone, facts)
     return steps
 
 
-async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts) -> list[Step]:
+async def _apply(unit: Unit, push: PushInfo, asked: Asked, facts: PushFacts) -> list[Step]:
     """Plans and applies; returns the steps as they came about.
 
     A student may begin to write between the reading of an untouched copy and its refreshing: such a copy is
@@ -113,8 +120,8 @@ async def _apply(unit: Unit, push: PushInfo, outline: Outline, facts: PushFacts)
         rows = applied.step.rows
         if rows is None or rows.notebook_ids:
             came.append(applied.step)
-        if rows is not None and applied.passed_over:
-            page = next(page for page in facts.pages if page.page_id == rows.page_id)
-            anew = await unit.pushes.facts(outline, [page], applied.passed_over, lock=True)
-            came += await _apply(unit, push, outline, anew)
+        if rows is not None and rows.page_id is not None and applied.passed_over:
+            alone = asked.of(next(page for page in facts.pages if page.page_id == rows.page_id))
+            anew = await unit.pushes.facts(alone, applied.passed_over, lock=True)
+            came += await _apply(unit, push, alone, anew)
     return came

@@ -5,12 +5,14 @@ from datetime import datetime
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.push.control_push import require_time
 from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
 from red_thread.actions.refusals import Refused
-from red_thread.core.page.nodes import attributes_of, walk
+from red_thread.core.outline.placement import IN_ORDER
+from red_thread.core.page.nodes import pictures_on
+from red_thread.core.push import How, IfOwn
+from red_thread.store.push.values import PushInfo
+from red_thread.store.unit import Unit
 
 
 async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: datetime | None = None) -> int:
@@ -34,28 +36,38 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     return push_id
 
 
-async def begin_scheduled(unit: Unit, push: PushInfo) -> bool:
-    """A push whose time has come gets its editions and its audience; whether anything is left of it to be done.
+async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
+    """A push whose time has come gets its editions and its audience; gives it as it is meant now, or None.
 
     Pages that are not in the master any more stay out of it. One that can reach nobody has failed, and says why.
     """
     whom = await unit.pushes.whom(push.id)
     page_ids = list(await unit.pushes.pages_of(push.id))
     await unit.masters.lock_pages(page_ids)
-    there = set((await unit.masters.outline(push.master_id)).page_order())
+    outline = await unit.masters.outline(push.master_id)
+    there = set(outline.page_order())
     pages = [page for page in await unit.masters.pages(page_ids) if page.id in there]
-    if not pages:
+    holders = tuple(outline.names_of(await unit.pushes.holders_of(push.id)))
+    if not pages and not holders:
         await unit.pushes.give_up(push.id, _ALL_GONE)
-        return False
+        return None
     groups = {group.id for group in await unit.groups.of_master(push.master_id)}.intersection(whom["group"])
     said = tuple(page.id for page in pages), whom["class"], whom["notebook"], whom["without"], tuple(groups)
+    into = push.section_id if ("section", push.section_id) in outline.holders() else None
+    how = _as_things_are(push.how, there)
     try:
-        chosen = await look_up(unit, PushRequest(push.master_id, *said), pages)
+        chosen = await look_up(unit, PushRequest(push.master_id, *said, push.only, holders, into, how), pages)
     except Refused as refused:
         await unit.pushes.give_up(push.id, str(refused))
-        return False
-    await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.audience)
-    return True
+        return None
+    await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.audience, how)
+    return replace(push, status="waiting", students=len(chosen.audience), how=how)
+
+
+def _as_things_are(how: How, there: set[int]) -> How:
+    """How a push that waited is meant now: a place that is gone is none, and near names are none that anybody saw."""
+    where = how.where if how.where.is_in(there) else IN_ORDER
+    return replace(how, where=where, if_own=IfOwn.THEIRS if how.if_own is IfOwn.NEAR else how.if_own)
 
 
 _ALL_GONE = "When its time came, its pages had been taken out of the master."
@@ -69,11 +81,7 @@ async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:
         if current is None:
             _, number, _ = chosen.editions.get(page.id, (0, 0, b""))
             current = await unit.masters.make_edition(page, number + 1, made_by)
-            await unit.pictures.give_with_page(page.id, _pictures_on(page.document))
+            sources = pictures_on(page.document)
+            await unit.pictures.give_with_page(page.id, [source.rsplit("/", 1)[-1] for source in sources])
         editions[page.id] = current
     return editions
-
-
-def _pictures_on(document: dict[str, object]) -> list[str]:
-    sources = [attributes_of(node).get("src") or "" for node in walk(document) if node["type"] == "image"]
-    return [source.rsplit("/", 1)[-1] for source in sources]

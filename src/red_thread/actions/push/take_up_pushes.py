@@ -1,8 +1,8 @@
 """Pushes that nobody works on: taken up where they stand, begun when their time has come, or given up."""
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.ports import Unit
 from red_thread.actions.refusals import NotAllowed
+from red_thread.store.unit import Unit
 
 GAVE_UP = "It was tried again and again, and broke off each time. What was done stays done."
 

@@ -1,23 +1,54 @@
-"""Undoing a push or a pull-back: the inverse of what it did, wherever all is still as it left it."""
+"""Undoing a push or a pull-back: the inverse of what it did, wherever all is still as it left it.
+
+What has moved on since stays, unless the teacher wants more; what students wrote stays in any case.
+"""
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_push
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.pushes import PushInfo, Reached
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.refusals import StillUnderWay
-from red_thread.core.push import Done, Operation, PlannedRows, Step, Weave, plan_undo
+from red_thread.core.push import (
+    AsTheyAre,
+    Done,
+    Operation,
+    PlannedRows,
+    Refresh,
+    Step,
+    Way,
+    Weave,
+    plan_moved_on,
+    plan_undo,
+    ways_of,
+)
+from red_thread.store.push.values import PushInfo, Reached
+from red_thread.store.unit import Unit
+
+Rows = frozenset[tuple[int, int]]  # of page id and notebook id
+NO_ROWS: Rows = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
 class Undone:
-    """How many copies are as they were before, and how many have moved on since and stay as they are."""
+    """How many copies are as they were before, and how many have moved on since and stay as they are.
+
+    `besides`: for how many of those that had moved on something was done all the same.
+    """
 
     back: int
     stays: int
+    besides: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class MovedOn:
+    """Rows that have moved on and stay, and what may become of them instead, if anything."""
+
+    rows: PlannedRows
+    way: Way | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,22 +56,38 @@ class UndoPreview:
     """What undoing would do: how many copies go back, and which have moved on and stay, page by page."""
 
     back: int
-    stays: list[PlannedRows]
+    stays: list[MovedOn]
     students: list[Reached]
 
 
 async def preview_undo(unit: Unit, actor: Actor, push_id: int) -> UndoPreview:
     """The same before anything happens. Raises NotFound, StillUnderWay."""
     await _undoable(unit, actor, push_id, lock=False)
-    stays: list[PlannedRows] = []
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
-    for step in steps:
-        if step.rows is not None:
-            moved = await _moved_on(unit, step, push_id)
-            stays += [step.rows.of(n for n in step.rows.notebook_ids if n in moved)] if moved else []
-    who = sorted({notebook for rows in stays for notebook in rows.notebook_ids})
-    count = sum(len(rows.notebook_ids) for rows in stays)
-    return UndoPreview(_copies(steps) - count, stays, await unit.pushes.names(who))
+    moved = [(step, await _moved_on(unit, step, push_id)) for step in steps if step.rows is not None]
+    now = await _as_they_are(unit, moved)
+    stays = [one for step, notebooks in moved for one in _as_moved(step, notebooks, now)]
+    who = sorted({notebook for one in stays for notebook in one.rows.notebook_ids})
+    count = sum(len(one.rows.notebook_ids) for one in stays)
+    return UndoPreview(_copies(steps) - count, stays, await unit.audiences.names(who))
+
+
+def _as_moved(step: Step, moved: set[int], now: AsTheyAre) -> Iterable[MovedOn]:
+    if step.rows is None or not moved:
+        return
+    ways = ways_of(step, now)
+    for way in (*Way, None):
+        ids = [n for n in step.rows.notebook_ids if n in moved and ways.get(n) is way]
+        if ids:
+            yield MovedOn(step.rows.of(ids), way)
+
+
+async def _as_they_are(unit: Unit, moved: Iterable[tuple[Step, set[int]]], lock: bool = False) -> AsTheyAre:
+    """The copies that have moved on, as they are now."""
+    found = [(step.rows.page_id, notebooks) for step, notebooks in moved if step.rows and notebooks]
+    pages = sorted({page for page, _ in found if page is not None})
+    notebooks = sorted(set[int]().union(*(ids for _, ids in found)))
+    return AsTheyAre.of(await unit.pull_backs.facts(pages, notebooks, lock))
 
 
 async def _moved_on(unit: Unit, step: Step, push_id: int) -> set[int]:
@@ -57,10 +104,11 @@ async def _undoable(unit: Unit, actor: Actor, push_id: int, lock: bool) -> PushI
     return push
 
 
-async def undo_push(unit: Unit, actor: Actor, push_id: int) -> Undone:
+async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS) -> Undone:
     """Undoes a push or a pull-back. Raises NotFound, StillUnderWay.
 
-    What was written on, pushed again, or brought back from the drawer since then stays as it is.
+    What was written on, pushed again, or brought back from the drawer since then stays as it is, but for those rows
+    of page and notebook that are named in `also`: see `Way`.
     """
     push = await _undoable(unit, actor, push_id, lock=True)
     if push.undone_at is not None:
@@ -68,11 +116,34 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int) -> Undone:
     await unit.masters.hold(push.master_id)
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
     done = [await _as_left(unit, step, push_id) for step in steps]
-    came = await apply_plan(unit, For(push_id, actor.person_id), plan_undo(done, push_id).steps)
+    by = For(push_id, actor.person_id)
+    besides = await _undo_besides(unit, by, done, also) if also else 0
+    came = await apply_plan(unit, by, plan_undo(done, push_id).steps)
     await unit.pushes.undone(push_id)
-    await unit.news.of_push(push_id, await unit.pushes.audience_of(push_id))
+    await unit.news.of_push(push_id, await unit.audiences.of_push(push_id))
     back = _copies(applied.step for applied in came)
-    return Undone(back, _copies(steps) - back)
+    return Undone(back, _copies(steps) - back - besides, besides)
+
+
+async def _undo_besides(unit: Unit, by: For, done: list[Done], also: Rows) -> int:
+    """For those that have moved on and are named."""
+    moved = [(one.step, set(_notebooks(one.step)).difference(one.as_left)) for one in done if one.step.rows]
+    now = await _as_they_are(unit, moved, lock=True)
+    count = 0
+    for step, notebooks in moved:
+        page = step.rows.page_id if step.rows else None
+        wanted = {notebook for notebook in notebooks if (page, notebook) in also}
+        if not wanted:
+            continue
+        before = {operation.before for operation in step.operations if isinstance(operation, Refresh | Weave)}
+        editions = {edition: await unit.masters.edition_document(edition) for edition in before}
+        planned = await aside(plan_moved_on, step, now, wanted, editions)
+        count += _copies(applied.step for applied in await apply_plan(unit, by, planned))
+    return count
+
+
+def _notebooks(step: Step) -> set[int]:
+    return {notebook for operation in step.operations for notebook in operation.notebook_ids}
 
 
 def _copies(steps: Iterable[Step]) -> int:
@@ -88,13 +159,12 @@ async def _as_left(unit: Unit, step: Step, push_id: int) -> Done:
         whole = await _with_words(unit, operation) if isinstance(operation, Weave) and left else operation
         moved_on |= set(operation.notebook_ids).difference(left if whole is not None else ())
         operations.append(whole or operation)
-    every = {notebook for operation in operations for notebook in operation.notebook_ids}
-    return Done(replace(step, operations=tuple(operations)), every - moved_on)
+    return Done(replace(step, operations=tuple(operations)), _notebooks(step) - moved_on)
 
 
 async def _with_words(unit: Unit, weave: Weave) -> Weave | None:
     """A woven copy with what stood on it before and after; None if its history does not reach back so far."""
-    if await unit.notebooks.edition_of_state(weave.copy_id, weave.revision) is None:
+    if not (await unit.notebooks.edition_of_state(weave.copy_id, weave.revision))[0]:
         return None
     before = await unit.notebooks.state(weave.copy_id, weave.revision)
     after = await unit.notebooks.state(weave.copy_id, weave.revision + 1)

@@ -4,10 +4,10 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_teacher
-from red_thread.actions.ports import Unit
-from red_thread.actions.ports.classes import ClassInfo
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.tree import OutlinePage, Section
+from red_thread.store.classes.values import ClassInfo
+from red_thread.store.unit import Unit
 
 
 @dataclass(frozen=True, slots=True)

@@ -40,6 +40,7 @@ class Assembly:
         self.gaps = frozenset(sides.master.gaps)
 
     def run(self) -> Merged:
+        """The merged nodes, in order."""
         attributes, title_conflict = self._page_attributes()
         blocks = [*title_conflict, *self._blocks(PAGE_ID, in_space=self.windows)]
         page = each_gap_once(with_content({"type": DOC, "attrs": attributes}, blocks), self.sides.master)

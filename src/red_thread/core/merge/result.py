@@ -41,6 +41,7 @@ class Conflict:
     kept: str | None
 
     def as_json(self) -> dict[str, Any]:
+        """The conflict as it goes to those who speak JSON."""
         return {
             "id": self.id,
             "kind": str(self.kind),
@@ -60,6 +61,7 @@ class Merged:
     notes: tuple[str, ...] = ()
 
     def as_json(self) -> dict[str, Any]:
+        """The merged page with its conflicts and changes, as it goes to those who speak JSON."""
         return {
             "page": self.page,
             "outcome": str(self.outcome),

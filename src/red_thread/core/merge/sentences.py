@@ -41,6 +41,7 @@ def finished(tokens: Sequence[Token], end: int) -> bool:
 
 
 def begins_with_an_end(tokens: Sequence[Token]) -> bool:
+    """Whether the first thing in these words ends a sentence."""
     return bool(tokens) and tokens[0].key in _ENDS
 
 

@@ -27,6 +27,7 @@ class Sides:
 
     @property
     def pages(self) -> ThreeWay[CheckedPage]:
+        """The three pages."""
         return ThreeWay(self.base, self.master, self.student)
 
     def nodes(self, block_id: str) -> ThreeWay[Node | None]:
@@ -43,6 +44,7 @@ class Sides:
         return block_id not in self.base and block_id not in self.master
 
     def taken_out_by_master(self, block_id: str) -> bool:
+        """Whether the base had a block of this id and the master has it no more."""
         return block_id in self.base.places and block_id not in self.master.places
 
     def moved_by_master(self, block_id: str) -> bool:

@@ -82,6 +82,7 @@ class TextMerge:
         self.at_student = _aligned(len(base), self.by_student)
 
     def run(self) -> MergedText:
+        """The merged text, as nodes."""
         result = _Joined()
         done = 0
         for settled in self.settle():

@@ -1,10 +1,16 @@
 """The master's outline as values, and the one order in which it is read."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Literal, TypeAlias, TypeVar
 
+from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
+
+T = TypeVar("T")
+# What holds pages or other holders: a divider or a section, by its kind and id.
+Holder: TypeAlias = tuple[Literal["divider", "section"], int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,17 +25,21 @@ class Divider:
 
 @dataclass(frozen=True, slots=True)
 class Section:
-    """Holds pages in order."""
+    """Holds pages in order. `display`: of its pages that say nothing themselves."""
 
     id: int
     divider_id: int | None
     name: str
     order_key: str
+    display: Display = Display.ORDINARY
 
 
 @dataclass(frozen=True, slots=True)
 class OutlinePage:
-    """A master page in the outline. `edition`: the newest number, 0 if never given; `changed` since then."""
+    """A master page in the outline. `edition`: the newest number, 0 if never given; `changed` since then.
+
+    `own_display`: None where it is as its section says; `display` is what comes of both.
+    """
 
     id: int
     section_id: int
@@ -38,6 +48,8 @@ class OutlinePage:
     order_key: str
     edition: int
     changed: bool
+    display: Display = Display.ORDINARY
+    own_display: Display | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,6 +82,12 @@ class Outline:
         before = max(tucked) if tucked else _last(keys)
         return key_between(before, min((key for key in keys if before is not None and key > before), default=None))
 
+    def room_behind(self, page_id: int) -> tuple[str | None, str | None]:
+        """The keys between which something goes that follows a page and what is tucked under it."""
+        page = next(page for page in self.pages if page.id == page_id)
+        before = max(one.order_key for one in self.pages if page_id in (one.id, one.parent_id))
+        return before, next((key for key in self.section_keys(page.section_id) if key > before), None)
+
     def in_order(self) -> Iterator[Divider | Section | OutlinePage]:
         """Dividers, sections and pages as one reads them."""
         pages: dict[int | None, list[OutlinePage]] = defaultdict(list)
@@ -81,10 +99,40 @@ class Outline:
         yield from _below(None, inside, pages)
 
     def page_order(self) -> list[int]:
+        """Page ids in reading order."""
         return [item.id for item in self.in_order() if isinstance(item, OutlinePage)]
 
-    def section_order(self) -> list[int]:
-        return [item.id for item in self.in_order() if isinstance(item, Section)]
+    def holder_order(self) -> list[Holder]:
+        """Dividers and sections as one reads them."""
+        return [holder_of(item) for item in self.in_order() if not isinstance(item, OutlinePage)]
+
+    def holders(self) -> dict[Holder, Holder | None]:
+        """For each divider and section the divider that it stands in."""
+        above = {holder_of(divider): divider.parent_id for divider in self.dividers}
+        above |= {holder_of(section): section.divider_id for section in self.sections}
+        return {holder: None if divider is None else ("divider", divider) for holder, divider in above.items()}
+
+    def names_of(self, holders: Iterable[Holder]) -> dict[Holder, str]:
+        """Their names; what is not in the master is left out."""
+        names = {holder_of(item): item.name for item in (*self.dividers, *self.sections)}
+        return {holder: names[holder] for holder in holders if holder in names}
+
+    def under_wraps(self) -> set[int]:
+        """The pages that only teachers see."""
+        return {page.id for page in self.pages if page.display is Display.WRAPS}
+
+    def wrapped_sections(self) -> set[Holder]:
+        """The sections that are under wraps themselves."""
+        return {holder_of(section) for section in self.sections if section.display is Display.WRAPS}
+
+    def tucked(self) -> dict[int, int]:
+        """For each page that hangs under another, that other."""
+        return {page.id: page.parent_id for page in self.pages if page.parent_id is not None}
+
+
+def holder_of(item: Divider | Section) -> Holder:
+    """A divider or section, as what holds."""
+    return ("divider" if isinstance(item, Divider) else "section", item.id)
 
 
 def _below(
@@ -108,6 +156,6 @@ def _last(keys: list[str]) -> str | None:
     return keys[-1] if keys else None
 
 
-def rank(order: Sequence[int]) -> Mapping[int, int]:
-    """The place of each id."""
+def rank(order: Sequence[T]) -> Mapping[T, int]:
+    """The place of each."""
     return {item: k for k, item in enumerate(order)}

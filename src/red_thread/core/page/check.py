@@ -80,12 +80,15 @@ class CheckedPage:
         return block_id in self.places
 
     def node(self, block_id: str) -> Node:
+        """The block of this id."""
         return self.places[block_id].node
 
     def kids(self, block_id: str) -> Sequence[str]:
+        """The ids of the blocks right inside it."""
         return self.places[block_id].kids
 
     def parent(self, block_id: str) -> str:
+        """The id of the block around it, `"doc"` at the top."""
         return self.places[block_id].parent
 
     def ancestors(self, block_id: str) -> list[str]:

@@ -3,10 +3,11 @@
 from collections.abc import Iterator, Sequence
 from typing import Any, TypeAlias
 
-from red_thread.core.page.kinds import DOC, HARD_BREAK, KINDS, PAGE_ID, PARAGRAPH, TEXT, Content
+from red_thread.core.page.kinds import DOC, HARD_BREAK, IMAGE, KINDS, PAGE_ID, PARAGRAPH, TEXT, Content
 
 Node: TypeAlias = dict[str, Any]
 NOTHING: Sequence[Node] = ()
+EMPTY_PAGE: Node = {"type": DOC}  # what a page of a student's own stands on
 
 
 def content_of(node: Node) -> Sequence[Node]:
@@ -15,6 +16,7 @@ def content_of(node: Node) -> Sequence[Node]:
 
 
 def attributes_of(node: Node) -> dict[str, Any]:
+    """The attributes of a node; empty if it has none."""
     return node.get("attrs") or {}
 
 
@@ -30,6 +32,7 @@ def with_content(node: Node, content: Sequence[Node]) -> Node:
 
 
 def with_attributes(node: Node, **attributes: Any) -> Node:
+    """The node with these attributes set; it is not changed itself."""
     return {**node, "attrs": {**attributes_of(node), **attributes}}
 
 
@@ -41,6 +44,7 @@ def walk(node: Node) -> Iterator[Node]:
 
 
 def is_text_block(node: Node) -> bool:
+    """Whether text stands right inside it."""
     return KINDS[node["type"]].content is Content.TEXT
 
 
@@ -60,7 +64,13 @@ def plain_text(node: Node) -> str:
     return glue.join(filter(None, map(plain_text, content_of(node))))
 
 
+def pictures_on(page: Node) -> list[str]:
+    """The addresses of its pictures, in reading order."""
+    return [attributes_of(node).get("src") or "" for node in walk(page) if node["type"] == IMAGE]
+
+
 def title_of(page: Node) -> str:
+    """The title of a page, "Untitled" if it has none."""
     return attributes_of(page).get("title") or "Untitled"
 
 

@@ -56,14 +56,17 @@ class Token:
 
     @property
     def is_text(self) -> bool:
+        """Whether it is a piece of text rather than another node."""
         return self.node["type"] == TEXT
 
     @property
     def is_word(self) -> bool:
+        """Whether it is a word."""
         return self.is_text and is_word(self.key)
 
     @property
     def is_blank(self) -> bool:
+        """Whether it is nothing but white space."""
         return self.key.isspace() or self.key == "\0break"
 
 
@@ -185,6 +188,7 @@ def _joins(token: Token) -> Sequence[Mark] | None:
 
 
 def marks_of(node: Node) -> Sequence[Mark]:
+    """The marks of a text; empty if it has none."""
     return node.get("marks") or ()
 
 
@@ -194,6 +198,7 @@ def wording(tokens: Iterable[Token]) -> str:
 
 
 def blank_text(behind: Blank) -> str:
+    """White space as plain text."""
     return "".join([node["text"] for node in behind])
 
 

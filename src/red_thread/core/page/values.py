@@ -18,6 +18,7 @@ _NAME = re.compile(r"[\w .:+-]{0,100}")
 
 
 def is_text(value: Any) -> bool:
+    """Text of a length that an attribute may have."""
     return isinstance(value, str) and len(value) <= LONGEST
 
 
@@ -27,30 +28,37 @@ def is_name(value: Any) -> bool:
 
 
 def is_flag(value: Any) -> bool:
+    """True or false."""
     return isinstance(value, bool)
 
 
 def is_number(value: Any) -> bool:
+    """A finite number of a size that something on a page may have."""
     return isinstance(value, int | float) and not isinstance(value, bool) and isfinite(value) and abs(value) < 1e9
 
 
 def is_plain(value: Any) -> bool:
+    """Text, a number, or true or false."""
     return is_text(value) or is_flag(value) or is_number(value)
 
 
 def is_whole(least: int, most: int) -> Rule:
+    """The rule: a whole number within bounds, both included."""
     return lambda value: type(value) is int and least <= value <= most
 
 
 def one_of(*names: str) -> Rule:
+    """The rule: one of these names."""
     return lambda value: isinstance(value, str) and value in names
 
 
 def maybe(rule: Rule) -> Rule:
+    """The rule with `None` allowed."""
     return lambda value: value is None or rule(value)
 
 
 def is_colour(value: Any) -> bool:
+    """A colour as style sheets write it."""
     return isinstance(value, str) and bool(_COLOUR.fullmatch(value))
 
 
@@ -65,6 +73,7 @@ def is_address(value: Any) -> bool:
 
 
 def are_widths(value: Any) -> bool:
+    """The widths of the columns of a cell, of which each may be missing."""
     return isinstance(value, list) and len(cast(list[Any], value)) <= WIDEST and _all(maybe(is_number), value)
 
 

@@ -1,35 +1,77 @@
 """What a push will do, and what a pull-back, and what undoes them. Preview and act read the same value."""
 
-from red_thread.core.push.catch_up import Given, Lacking, lacking
-from red_thread.core.push.facts import Layout, PushedPage, PushFacts, Untouched, Written
+from red_thread.core.push.catch_up import Given, Held, Lacking, lacking
+from red_thread.core.push.facts import (
+    HolderLayout,
+    Layout,
+    Named,
+    OwnSection,
+    PushedPage,
+    PushFacts,
+    Untouched,
+    Written,
+)
+from red_thread.core.push.how import USUAL, Drawer, How, IfCopy, IfCut, IfOwn
+from red_thread.core.push.moved_on import AsTheyAre, Way, plan_moved_on, ways_of
 from red_thread.core.push.operations import (
-    MakeSection,
+    Cut,
+    Fetch,
+    Keyed,
+    MakeHolder,
+    OfOwn,
     Operation,
     Place,
+    PlaceLoose,
     PutAway,
     Refresh,
+    Rename,
     Restore,
     TakeFromDrawer,
+    TakeHolder,
+    TakeLoose,
     TakeOut,
-    TakeSection,
+    Tie,
+    TieHolder,
+    UntieHolder,
     Weave,
     invert,
 )
 from red_thread.core.push.outcomes import RowOutcome
+from red_thread.core.push.own_sections import Offer
 from red_thread.core.push.plan import Plan, PlannedRows, PullBackPlan, Step, WovenCopy
-from red_thread.core.push.planner import plan_push, weave
+from red_thread.core.push.planner import plan_push
 from red_thread.core.push.pull_back import HeldCopies, PullBackFacts, WrittenPages, plan_pull_back
 from red_thread.core.push.undo import Done, plan_undo
+from red_thread.core.push.whom import Only
+from red_thread.core.push.woven import weave
 
 __all__ = [
+    "USUAL",
+    "AsTheyAre",
+    "Cut",
     "Done",
+    "Drawer",
+    "Fetch",
     "Given",
+    "Held",
     "HeldCopies",
+    "HolderLayout",
+    "How",
+    "IfCopy",
+    "IfCut",
+    "IfOwn",
+    "Keyed",
     "Lacking",
     "Layout",
-    "MakeSection",
+    "MakeHolder",
+    "Named",
+    "OfOwn",
+    "Offer",
+    "Only",
     "Operation",
+    "OwnSection",
     "Place",
+    "PlaceLoose",
     "Plan",
     "PlannedRows",
     "PullBackFacts",
@@ -38,21 +80,29 @@ __all__ = [
     "PushedPage",
     "PutAway",
     "Refresh",
+    "Rename",
     "Restore",
     "RowOutcome",
     "Step",
     "TakeFromDrawer",
+    "TakeHolder",
+    "TakeLoose",
     "TakeOut",
-    "TakeSection",
+    "Tie",
+    "TieHolder",
+    "UntieHolder",
     "Untouched",
+    "Way",
     "Weave",
     "WovenCopy",
     "Written",
     "WrittenPages",
     "invert",
     "lacking",
+    "plan_moved_on",
     "plan_pull_back",
     "plan_push",
     "plan_undo",
+    "ways_of",
     "weave",
 ]

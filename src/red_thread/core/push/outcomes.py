@@ -16,6 +16,7 @@ class RowOutcome(StrEnum):
     of: tuple[str, ...]
 
     def __new__(cls, value: str, words: str, under: str, changes: bool, of: tuple[str, ...]) -> "RowOutcome":
+        """An outcome with what is known of it."""
         made = str.__new__(cls, value)
         made._value_ = value
         made.words, made.under, made.changes, made.of = words, under, changes, of
@@ -25,13 +26,19 @@ class RowOutcome(StrEnum):
     CONFLICTED = "conflicted", "knotted", "you and the student changed the same words", True, (PUSH,)
     MERGED = "merged", "woven in", "what they wrote stays as it is", True, (PUSH,)
     BACK = "back", "back again", "with what they wrote on it", True, (PUSH,)
+    TIED = "tied", "tied again", "it follows your page from now on", True, (PUSH,)
     REFRESHED = "refreshed", "refreshed", "not written on; on the newest edition", True, (PUSH,)
     PLACED = "placed", "placed", "new in their notebook", True, (PUSH,)
+    SECTION_TIED = "section-tied", "tied by name", "a section of their own, and the page's from now on", True, (PUSH,)
+    RENAMED = "renamed", "renamed", "bears its new name", True, (PUSH,)
     PUT_AWAY = "put-away", "put away", "brought up to date in the drawer", True, (PUSH,)
     IN_DRAWER = "in-drawer", "into the drawer", "with all that they wrote", True, (PULL_BACK,)
     KEPT = "kept", "kept for you", "with all that they wrote", True, (PULL_BACK,)
+    OWN = "own", "cut loose", "theirs from now on, with all that is on it", True, (PULL_BACK,)
     GONE = "gone", "gone", "nobody wrote on these", True, (PULL_BACK,)
-    HELD = "held", "held", "waiting", False, (PUSH,)
+    HELD = "held", "held", "not given; the reasons stand beside them", False, (PUSH,)
+    LEFT = "left", "left as it is", "they have a copy", False, (PUSH,)
+    LOOSE = "loose", "tied to nothing", "it was cut loose; theirs stays as it is", False, (PUSH,)
     HAS_IT = "has-it", "has it already", "nothing changes", False, (PUSH,)
     NOT_THERE = "not-there", "not there", "nothing changes", False, (PULL_BACK,)
 

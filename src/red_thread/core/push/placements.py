@@ -1,16 +1,19 @@
-"""Where new sections and pages go: one operation for each, with a key for every notebook, alike or not."""
+"""Where new dividers, sections and pages go: one operation for each, with a key for every notebook, alike or not."""
 
 from collections import defaultdict
 from collections.abc import Collection, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
+from typing import TypeVar
 
 from red_thread.core.outline.order_keys import key_between
-from red_thread.core.outline.placement import Entry, put_in, room_in_order
+from red_thread.core.outline.placement import Entry, put_in, room, room_behind
+from red_thread.core.outline.tree import Holder
 from red_thread.core.push.facts import Layout, PushFacts
-from red_thread.core.push.operations import MakeSection, Place
+from red_thread.core.push.operations import MakeHolder, Place, PlaceLoose
 
-_Missing = Mapping[int, Collection[int]]
+T = TypeVar("T", int, Holder)
+Wanted = Mapping[int, Collection[int]]
 _key_between = lru_cache(4096)(key_between)  # most notebooks have room between the same two
 
 
@@ -21,63 +24,95 @@ class _Places:
     notebook_ids: list[int] = field(default_factory=list[int])
     keys: list[str] = field(default_factory=list[str])
 
+    def add(self, notebook_ids: Collection[int], key: str) -> None:
+        self.notebook_ids.extend(notebook_ids)
+        self.keys.extend([key] * len(notebook_ids))
 
-def place_sections(facts: PushFacts, missing: _Missing) -> Iterator[MakeSection]:
-    """Sections that have to be made: for a page to place, where the notebook has none tied to its section.
 
-    missing: for each page the notebooks that have no copy of it.
+def holders_wanted(facts: PushFacts, missing: Wanted) -> dict[Holder, set[int]]:
+    """Dividers and sections that are given as such, and those of pages to place, each with who needs it.
+
+    missing: for each page the notebooks that will get a copy.
     """
-    wanted: dict[int, set[int]] = defaultdict(set)
+    wanted: dict[Holder, set[int]] = defaultdict(set)
     for page in facts.pages:
-        wanted[page.section_id].update(missing[page.page_id])
-    for section, places in _places(facts.sections_in, facts.section_rank, wanted).items():
-        yield MakeSection(section, tuple(places.notebook_ids), tuple(places.keys))
+        wanted["section", page.section_id].update(missing[page.page_id])
+    for holder in facts.given_empty:
+        wanted[holder].update(facts.audience)
+    return wanted
 
 
-def place_pages(facts: PushFacts, missing: _Missing) -> Iterator[Place]:
-    """The copies that are missing, each in its section."""
-    for section in dict.fromkeys(page.section_id for page in facts.pages):
-        editions = {p.page_id: p.edition_id for p in facts.pages if p.section_id == section}
-        wanted = {page_id: frozenset(missing[page_id]) for page_id in editions}
-        layouts = (layout for layout in facts.pages_in if layout.section_id == section)
-        for page_id, places in _places(layouts, facts.page_rank, wanted).items():
-            ids, keys = tuple(places.notebook_ids), tuple(places.keys)
-            yield Place(page_id, section, editions[page_id] or 0, ids, keys)
-
-
-def _places(
-    layouts: Iterable[Layout], ranks: Mapping[int, int], wanted: Mapping[int, Collection[int]]
-) -> dict[int, _Places]:
-    """By what is new, in the order of the master, its place in every notebook that wants it."""
-    found = {item: _Places() for item in sorted(wanted, key=ranks.__getitem__)}
-    for layout in layouts:
+def make_holders(facts: PushFacts, wanted: Mapping[Holder, Collection[int]]) -> Iterator[MakeHolder]:
+    """Those that are wanted and not there; a section comes with the dividers that it stands in."""
+    found: dict[Holder, _Places] = defaultdict(_Places)
+    for layout in facts.holders_in:
         present = {entry.tied_to for entry in layout.entries}
-        new = [item for item in found if item not in present]
-        for items, ids in _alike(layout.notebook_ids, new, wanted):
-            _put(layout.entries, ranks, items, ids, found)
-    return {item: places for item, places in found.items() if places.notebook_ids}
+        lacking = [holder for holder in wanted if holder not in present]
+        for holders, ids in _alike(layout.notebook_ids, lacking, wanted):
+            entries = layout.entries
+            for holder in _with_dividers(holders, present, facts):
+                key = _key_between(*room(entries, facts.holder_rank, holder))
+                entries = put_in(entries, Entry(holder, key))
+                found[holder].add(ids, key)
+    for holder in sorted(found, key=facts.holder_rank.__getitem__):
+        places = found[holder]
+        yield MakeHolder(holder, facts.holders.get(holder), tuple(places.notebook_ids), tuple(places.keys))
 
 
-def _put(
-    entries: tuple[Entry, ...],
-    ranks: Mapping[int, int],
-    items: tuple[int, ...],
-    ids: list[int],
-    found: Mapping[int, _Places],
+def _with_dividers(holders: Iterable[Holder], present: Collection[Holder | None], facts: PushFacts) -> list[Holder]:
+    """The holders and all dividers above them that are not there, in the order of the master."""
+    needed: set[Holder] = set()
+    for holder in holders:
+        above: Holder | None = holder
+        while above is not None and above not in present and above not in needed:
+            needed.add(above)
+            above = facts.holders.get(above)
+    return sorted(needed, key=facts.holder_rank.__getitem__)
+
+
+def place_pages(facts: PushFacts, wanted: Wanted, ordinal: int = 0) -> Iterator[Place | PlaceLoose]:
+    """Copies for those who are to get one, each in its section. `ordinal`: of the new copies in their notebooks."""
+    for section in dict.fromkeys(page.section_id for page in facts.pages):
+        editions = {page.page_id: page.edition_id or 0 for page in facts.pages if page.section_id == section}
+        mine = {page_id: frozenset(wanted[page_id]) for page_id in editions}
+        found: dict[tuple[int, int | None], _Places] = defaultdict(_Places)
+        for layout in (layout for layout in facts.pages_in if layout.section_id == section):
+            for pages, ids in _alike(layout.notebook_ids, list(editions), mine):
+                _put_pages(facts, layout, pages, ids, found)
+        for page_id, under in sorted(found, key=lambda key: (facts.page_rank[key[0]], key[1] is None)):
+            places = found[page_id, under]
+            where = page_id, section, editions[page_id], tuple(places.notebook_ids), tuple(places.keys)
+            yield PlaceLoose(*where) if facts.how.untied else Place(*where, under, ordinal)
+
+
+def _put_pages(
+    facts: PushFacts,
+    layout: Layout,
+    pages: tuple[int, ...],
+    notebook_ids: list[int],
+    found: Mapping[tuple[int, int | None], _Places],
 ) -> None:
-    for item in items:
-        key = _key_between(*room_in_order(entries, ranks, item))
-        if len(items) > 1:
-            entries = put_in(entries, Entry(item, key))
-        found[item].notebook_ids.extend(ids)
-        found[item].keys.extend([key] * len(ids))
+    """Pages that come together stay together wherever they are asked to; in master order each has its own place."""
+    entries, behind = layout.entries, None
+    for page in pages:
+        if behind is None:
+            between = room(entries, facts.page_rank, page, facts.how.where, facts.tucked)
+        else:
+            between = room_behind(entries, behind)
+        key = _key_between(*between)
+        above = facts.tucked.get(page)
+        there = above is not None and any(e.tied_to == above and not e.hidden for e in entries)
+        found[page, above if there else None].add(notebook_ids, key)
+        if len(pages) > 1:
+            entries = put_in(entries, Entry(page, key))
+            behind = None if facts.how.where.is_in_order else key
 
 
 def _alike(
-    notebook_ids: tuple[int, ...], new: list[int], wanted: Mapping[int, Collection[int]]
-) -> Iterator[tuple[tuple[int, ...], list[int]]]:
+    notebook_ids: tuple[int, ...], new: list[T], wanted: Mapping[T, Collection[int]]
+) -> Iterator[tuple[tuple[T, ...], list[int]]]:
     """Notebooks that want the same new things, together."""
-    groups: dict[tuple[int, ...], list[int]] = defaultdict(list)
+    groups: dict[tuple[T, ...], list[int]] = defaultdict(list)
     for notebook in notebook_ids:
         groups[tuple(item for item in new if notebook in wanted[item])].append(notebook)
     for items, ids in groups.items():

@@ -4,19 +4,25 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from red_thread.core.merge.result import Merged
+from red_thread.core.outline.tree import Holder
 from red_thread.core.push.operations import Operation
 from red_thread.core.push.outcomes import RowOutcome
+from red_thread.core.push.own_sections import Offer
 
 
 @dataclass(frozen=True, slots=True)
 class PlannedRows:
-    """Rows with the same outcome for the same page. `edition_before`: what the copies stand on, if there are any."""
+    """Rows with the same outcome for the same page, or the same `holder`, a divider or section.
 
-    page_id: int
+    `edition_before`: what the copies stand on, if there are any.
+    """
+
+    page_id: int | None
     outcome: RowOutcome
     notebook_ids: tuple[int, ...]
     reason: str = ""
     edition_before: int | None = None
+    holder: Holder | None = None
 
     @property
     def changes(self) -> bool:
@@ -24,6 +30,7 @@ class PlannedRows:
         return self.outcome.changes
 
     def of(self, notebook_ids: Iterable[int]) -> "PlannedRows":
+        """Rows of one outcome for these notebooks; none if there are none."""
         return replace(self, notebook_ids=tuple(notebook_ids))
 
 
@@ -56,21 +63,28 @@ def counts_of(rows: Iterable[PlannedRows]) -> Mapping[RowOutcome, int]:
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """What will happen, step by step. `woven`: the merges that were run for it."""
+    """What will happen, step by step. `woven`: the merges that were run for it.
+
+    `offers`: sections of students' own that bear the name of one of the pages'.
+    """
 
     steps: tuple[Step, ...]
     woven: tuple[WovenCopy, ...] = ()
+    offers: tuple[Offer, ...] = ()
 
     @property
     def rows(self) -> Sequence[PlannedRows]:
+        """All rows of the plan, step by step."""
         return tuple(step.rows for step in self.steps if step.rows is not None)
 
     @property
     def counts(self) -> Mapping[RowOutcome, int]:
+        """How many rows of each outcome there are."""
         return counts_of(self.rows)
 
     @property
     def changes_anything(self) -> bool:
+        """Whether anything in any notebook will be other than it is."""
         return any(row.outcome.changes for row in self.rows)
 
 

@@ -1,7 +1,8 @@
 """Pulling pages back: `plan_pull_back(facts, written) -> PullBackPlan`.
 
 Copies that nobody has written on go. Of those with a student's words nothing is ever thrown away: they go into
-the student's drawer, or out of the notebook and are kept for the teacher.
+the student's drawer, or out of the notebook and are kept for the teacher, or stay with the student as their own. Or
+nothing goes at all: every copy is cut loose and stays as a page of its student's own.
 """
 
 from collections import defaultdict
@@ -11,7 +12,7 @@ from enum import StrEnum
 
 from red_thread.core.page.own_words import own_words
 from red_thread.core.push.facts import Written
-from red_thread.core.push.operations import PutAway, TakeOut
+from red_thread.core.push.operations import Cut, PutAway, TakeOut
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.plan import PlannedRows, PullBackPlan, Step
 
@@ -19,10 +20,12 @@ OPENED, NOT_OPENED, IN_DRAWER_ALREADY = "Opened", "Not opened", "In their drawer
 
 
 class WrittenPages(StrEnum):
-    """What becomes of pages that students have written on."""
+    """What becomes of pages that students have written on. `CUT`: of all others too, none goes."""
 
     DRAWER = "drawer"
     TEACHER = "teacher"
+    OWN = "own"
+    CUT = "cut"
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +36,7 @@ class HeldCopies:
     edition_id: int
     opened: bool
     notebook_ids: tuple[int, ...]
+    ordinal: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,36 +51,48 @@ class PullBackFacts:
 
 def plan_pull_back(facts: PullBackFacts, written: WrittenPages) -> PullBackPlan:
     """Plans a pull-back. Pure: the same facts always give the same plan."""
-    rows = [
-        PlannedRows(
-            held.page_id, RowOutcome.GONE, held.notebook_ids, OPENED if held.opened else NOT_OPENED, held.edition_id
-        )
-        for held in facts.untouched
-    ]
-    rows += _rows_of_written(facts.written, written)
-    rows += _not_there(facts)
+    steps = [_step_of_untouched(held, written) for held in facts.untouched]
+    steps += _steps_of_written(facts.written, written)
+    steps += [Step((), rows) for rows in _not_there(facts)]
     words = {(copy.page_id, copy.notebook_id): own_words(copy.document, copy.base) for copy in facts.written}
-    return PullBackPlan(tuple(map(_step, rows)), words=words)
+    return PullBackPlan(tuple(steps), words=words)
 
 
-def _step(rows: PlannedRows) -> Step:
-    if rows.outcome is RowOutcome.IN_DRAWER:
-        return Step((PutAway(rows.page_id, rows.notebook_ids),), rows)
-    if rows.outcome in (RowOutcome.GONE, RowOutcome.KEPT):
-        return Step((TakeOut(rows.page_id, rows.notebook_ids),), rows)
-    return Step((), rows)
+def _step_of_untouched(held: HeldCopies, written: WrittenPages) -> Step:
+    outcome = RowOutcome.OWN if written is WrittenPages.CUT else RowOutcome.GONE
+    reason = OPENED if held.opened else NOT_OPENED
+    rows = PlannedRows(held.page_id, outcome, held.notebook_ids, reason, held.edition_id)
+    return _step(held.page_id, rows, held.ordinal)
 
 
-def _rows_of_written(copies: Iterable[Written], written: WrittenPages) -> Iterator[PlannedRows]:
-    alike: dict[tuple[int, RowOutcome, str, int], list[int]] = defaultdict(list)
+def _step(page_id: int, rows: PlannedRows, ordinal: int) -> Step:
+    operation = _OPERATIONS.get(rows.outcome)
+    return Step((operation(page_id, rows.notebook_ids, ordinal=ordinal),) if operation else (), rows)
+
+
+_OPERATIONS = {
+    RowOutcome.GONE: TakeOut,
+    RowOutcome.KEPT: TakeOut,
+    RowOutcome.IN_DRAWER: PutAway,
+    RowOutcome.OWN: Cut,
+}
+_OUTCOMES = {
+    WrittenPages.DRAWER: RowOutcome.IN_DRAWER,
+    WrittenPages.TEACHER: RowOutcome.KEPT,
+    WrittenPages.OWN: RowOutcome.OWN,
+    WrittenPages.CUT: RowOutcome.OWN,
+}
+
+
+def _steps_of_written(copies: Iterable[Written], written: WrittenPages) -> Iterator[Step]:
+    alike: dict[tuple[int, RowOutcome, str, int, int], list[int]] = defaultdict(list)
     for copy in copies:
-        outcome, reason = RowOutcome.KEPT, ""
-        if written is WrittenPages.DRAWER:
-            outcome = RowOutcome.NOT_THERE if copy.put_away else RowOutcome.IN_DRAWER
-            reason = IN_DRAWER_ALREADY if copy.put_away else ""
-        alike[copy.page_id, outcome, reason, copy.edition_id].append(copy.notebook_id)
-    for (page_id, outcome, reason, edition), ids in alike.items():
-        yield PlannedRows(page_id, outcome, tuple(ids), reason, edition)
+        outcome, reason = _OUTCOMES[written], ""
+        if outcome is RowOutcome.IN_DRAWER and copy.put_away:
+            outcome, reason = RowOutcome.NOT_THERE, IN_DRAWER_ALREADY
+        alike[copy.page_id, outcome, reason, copy.edition_id, copy.ordinal].append(copy.notebook_id)
+    for (page_id, outcome, reason, edition, ordinal), ids in alike.items():
+        yield _step(page_id, PlannedRows(page_id, outcome, tuple(ids), reason, edition), ordinal)
 
 
 def _not_there(facts: PullBackFacts) -> Iterator[PlannedRows]:

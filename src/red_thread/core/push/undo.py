@@ -5,9 +5,12 @@ What has moved on since, a page pushed again, brought back from the drawer or wr
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
-from red_thread.core.push.operations import MakeSection, Operation, Place, TakeSection, Weave, invert
+from red_thread.core.push.operations import Keyed, OfOwn, Operation, Weave, invert
 from red_thread.core.push.plan import Plan, Step
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,8 +42,14 @@ def narrow(operation: Operation, notebook_ids: Collection[int]) -> Operation | N
         return None
     if isinstance(operation, Weave):
         return operation
-    if isinstance(operation, MakeSection | TakeSection | Place):
-        both = zip(operation.notebook_ids, operation.keys, strict=True)
-        keys = tuple(key for notebook, key in both if notebook in notebook_ids)
-        return replace(operation, notebook_ids=kept, keys=keys)
+    if isinstance(operation, Keyed):
+        return replace(operation, notebook_ids=kept, keys=_beside(operation.keys, operation, notebook_ids))
+    if isinstance(operation, OfOwn):
+        return replace(operation, notebook_ids=kept, own_ids=_beside(operation.own_ids, operation, notebook_ids))
     return replace(operation, notebook_ids=kept)
+
+
+def _beside(values: tuple[T, ...], operation: Operation, notebook_ids: Collection[int]) -> tuple[T, ...]:
+    """What an operation has for those of its notebooks."""
+    both = zip(operation.notebook_ids, values, strict=True)
+    return tuple(value for notebook, value in both if notebook in notebook_ids)

@@ -10,6 +10,7 @@ CELL_STATES: Mapping[str, int] = {
     "ready": 4,
     "put-away": 5,
     "taken-back": 6,
+    "cut-loose": 7,
 }
 # A cell is state + 8 if behind + 16 if knotted + 32 times the tenths that are answered.
 BEHIND, KNOTTED, TENTH = 8, 16, 32

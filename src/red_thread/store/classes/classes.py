@@ -7,10 +7,10 @@ from sqlalchemy import delete, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.classes import AskedFor, ClassInfo, Student
 from red_thread.core.classes.roster_plan import KnownPerson, Listed
 from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
+from red_thread.store.classes.values import AskedFor, ClassInfo, Student
 
 _CLASSES = """
     SELECT k.id, k.master_id, k.name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
@@ -71,39 +71,49 @@ _ASKED = text("""
 
 
 class ClassStore:
+    """Classes, who is in them, and who was."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
     async def of_master(self, master_id: int) -> list[ClassInfo]:
+        """The classes of a master, in order of their names."""
         query = text(_CLASSES.format(condition="k.master_id = :id"))
         return [ClassInfo(*row) for row in await self.connection.execute(query, {"id": master_id})]
 
     async def names(self, class_ids: list[int]) -> list[str]:
+        """The names of classes, in order."""
         found = select(t.Class.name).where(t.Class.id.in_(class_ids)).order_by(t.Class.name)
         return list((await self.connection.execute(found)).scalars())
 
     async def get(self, class_id: int) -> ClassInfo | None:
+        """A class; None if there is none of this id."""
         query = text(_CLASSES.format(condition="k.id = :id"))
         row = (await self.connection.execute(query, {"id": class_id})).one_or_none()
         return ClassInfo(*row) if row else None
 
     async def find_or_add(self, master_id: int, name: str, outside_id: str | None) -> int:
+        """The id of the class of this name, made if there is none."""
         new = upsert(t.Class).values(master_id=master_id, name=name, outside_id=outside_id, made_at=self.now)
         await self.connection.execute(new.on_conflict_do_nothing())
         found = select(t.Class.id).where(t.Class.master_id == master_id, t.Class.name == name)
         return (await self.connection.execute(found)).scalar_one()
 
     async def set_catching_up(self, class_id: int, on: bool) -> None:
+        """Whether newcomers are given at once what their class was given."""
         await self.connection.execute(update(t.Class).where(t.Class.id == class_id).values(catches_up=on))
 
     async def students(self, class_id: int) -> list[Student]:
+        """Who is in a class now."""
         found = await self.connection.execute(_STUDENTS, {"class": class_id, "now": self.now})
         return [Student(*row) for row in found]
 
     async def rename(self, class_id: int, name: str) -> None:
+        """Gives a class another name."""
         await self.connection.execute(update(t.Class).where(t.Class.id == class_id).values(name=name))
 
     async def known(self, master_id: int, teacher_id: int, listed: Sequence[Listed]) -> list[KnownPerson]:
+        """Who of those listed is known already, by e-mail, outside id or name."""
         values = {
             "master": master_id,
             "teacher": teacher_id,
@@ -137,6 +147,7 @@ class ClassStore:
         return list(await self.connection.scalars(added, rows)) if rows else []
 
     async def enrol(self, class_id: int, person_ids: list[int]) -> None:
+        """Puts people into a class, each with a notebook: the one they had, if they had one."""
         values = {"class": class_id, "people": person_ids, "now": self.now}
         await self.connection.execute(_ENROL, values)
         await self.connection.execute(_NOTEBOOKS, values)
@@ -153,6 +164,7 @@ class ClassStore:
         return True
 
     async def ask_for(self, class_id: int, person_ids: list[int], asked_by: int) -> None:
+        """Remembers that a teacher asks for students of a colleague."""
         rows = [
             {"class_id": class_id, "person_id": one, "asked_by": asked_by, "asked_at": self.now} for one in person_ids
         ]
@@ -160,14 +172,17 @@ class ClassStore:
             await self.connection.execute(upsert(t.EnrolmentRequest).values(rows).on_conflict_do_nothing())
 
     async def asked_of(self, teacher_id: int) -> list[AskedFor]:
+        """What colleagues ask of a teacher."""
         found = await self.connection.execute(_ASKED, {"teacher": teacher_id})
         return [AskedFor(*row[:7]) for row in found]
 
     async def answer(self, class_id: int, person_id: int) -> None:
+        """A question that has been answered is gone."""
         mine = t.EnrolmentRequest.class_id == class_id, t.EnrolmentRequest.person_id == person_id
         await self.connection.execute(delete(t.EnrolmentRequest).where(*mine))
 
     async def log_taking(self, master_id: int, made_by: int, lines: str) -> int:
+        """Remembers what a roster did, so that it can be undone. Gives the id."""
         row = insert(t.RosterTaking).values(master_id=master_id, made_by=made_by, made_at=self.now, lines=lines)
         return (await self.connection.execute(row.returning(t.RosterTaking.id))).scalar_one()
 
@@ -182,6 +197,7 @@ class ClassStore:
         return (row.master_id, row.lines) if row else None
 
     async def mark_undone(self, taking_id: int) -> None:
+        """A roster that was undone is not undone again."""
         await self.connection.execute(
             update(t.RosterTaking).where(t.RosterTaking.id == taking_id).values(undone_at=self.now)
         )
@@ -192,5 +208,6 @@ class ClassStore:
         return await self.connection.scalar(select(t.Enrolment.person_id).where(*mine)) is not None
 
     async def leave(self, class_id: int, person_id: int) -> None:
+        """People leave a class; their notebooks rest."""
         mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)
         await self.connection.execute(update(t.Enrolment).where(*mine).values(left_at=self.now))

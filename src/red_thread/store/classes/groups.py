@@ -6,8 +6,8 @@ from datetime import datetime
 from sqlalchemy import insert, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.groups import GroupInfo
 from red_thread.store import tables as t
+from red_thread.store.classes.values import GroupInfo
 from red_thread.store.documents import id_array
 
 _GROUPS = """
@@ -28,30 +28,38 @@ _COME = text("""
 
 
 class GroupStore:
+    """Groups of students, across the classes of a course."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
     async def of_master(self, master_id: int) -> list[GroupInfo]:
+        """The groups of a master, in order of their names."""
         query = text(_GROUPS.format(condition="g.master_id = :id"))
         return [GroupInfo(*row) for row in await self.connection.execute(query, {"id": master_id})]
 
     async def get(self, group_id: int) -> GroupInfo | None:
+        """A group; None if there is none of this id."""
         query = text(_GROUPS.format(condition="g.id = :id"))
         row = (await self.connection.execute(query, {"id": group_id})).one_or_none()
         return GroupInfo(*row) if row else None
 
     async def add(self, master_id: int, name: str) -> int:
+        """Makes a group that nobody is in yet; gives its id."""
         new = insert(t.Group).values(master_id=master_id, name=name, made_at=self.now).returning(t.Group.id)
         return (await self.connection.execute(new)).scalar_one()
 
     async def rename(self, group_id: int, name: str) -> None:
+        """Gives a group another name."""
         await self.connection.execute(update(t.Group).where(t.Group.id == group_id).values(name=name))
 
     async def set_members(self, group_id: int, notebook_ids: Collection[int]) -> None:
+        """Who is in a group from now on."""
         values = {"group": group_id, "notebooks": id_array(list(notebook_ids))}
         await self.connection.execute(_LEAVE, values)
         await self.connection.execute(_COME, values)
 
     async def set_removed(self, group_id: int, removed: bool) -> None:
+        """Takes a group away, or brings it back."""
         gone = update(t.Group).where(t.Group.id == group_id).values(removed_at=self.now if removed else None)
         await self.connection.execute(gone)

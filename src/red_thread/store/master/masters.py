@@ -1,29 +1,34 @@
 """The master in PostgreSQL: outline, pages, editions."""
 
+import re
 from datetime import datetime
-from typing import Any, TypeAlias
+from typing import Any, Literal, TypeAlias
 
-from sqlalchemy import bindparam, insert, select, text, update
+from sqlalchemy import bindparam, func, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.masters import (
+from red_thread.core.outline.display import Display
+from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
+from red_thread.core.page.answers import count_answers
+from red_thread.core.page.fingerprint import fingerprint
+from red_thread.core.page.nodes import Node, title_of
+from red_thread.core.page.search import words_of_page
+from red_thread.store import tables as t
+from red_thread.store.documents import read, written
+from red_thread.store.master.values import (
     EditionInfo,
+    FoundPage,
     MasterInfo,
     MasterPage,
     OutlineItem,
     OutlineKind,
     PastState,
+    Stretch,
     TakenOutItem,
 )
-from red_thread.actions.ports.windows import Sent, Window
-from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
-from red_thread.core.page.answers import count_answers
-from red_thread.core.page.fingerprint import fingerprint
-from red_thread.core.page.nodes import Node, title_of
-from red_thread.store import tables as t
-from red_thread.store.documents import read, written
 from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT, STANDS
+from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
 _OutlineTable: TypeAlias = type[t.Divider] | type[t.Section] | type[t.Page]
@@ -31,7 +36,8 @@ _TABLES: dict[OutlineKind, _OutlineTable] = {"divider": t.Divider, "section": t.
 
 _PAGES = text("""
     SELECT p.id, p.section_id, p.parent_id, p.title, p.order_key, coalesce(e.number, 0) AS edition,
-           e.fingerprint IS NOT NULL AND e.fingerprint <> p.fingerprint AS changed
+           e.fingerprint IS NOT NULL AND e.fingerprint <> p.fingerprint AS changed,
+           coalesce(p.display, s.display) AS display, p.display AS own_display
     FROM page p
     JOIN section s ON s.id = p.section_id
     LEFT JOIN LATERAL (
@@ -39,10 +45,15 @@ _PAGES = text("""
     ) e ON true
     WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
 """)
+_ANY_ON_DISPLAY = text("""
+    SELECT EXISTS (SELECT FROM page p JOIN section s ON s.id = p.section_id
+                   WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
+                   AND coalesce(p.display, s.display) = 'display')
+""")
 _GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
     FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
-    WHERE k.master_id = :master AND {STANDS} AND {PRESENT}
+    WHERE k.master_id = :master AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
 """)
 _EDITIONS = text(f"""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
@@ -60,8 +71,8 @@ _EDITIONS = text(f"""
 """)
 _ADD_PAGE = text("""
     WITH added AS (
-        INSERT INTO page (section_id, parent_id, order_key, title, document, fingerprint, changed_at)
-        VALUES (:section, :parent, :key, :title, :document, :fingerprint, :now) RETURNING id
+        INSERT INTO page (section_id, parent_id, order_key, title, document, fingerprint, changed_at, words)
+        VALUES (:section, :parent, :key, :title, :document, :fingerprint, :now, :words) RETURNING id
     ), first_state AS (
         INSERT INTO page_state (page_id, revision, document) SELECT id, 1, :document FROM added
     )
@@ -73,16 +84,16 @@ _LATEST = text("""
 """)
 _ITEMS: dict[OutlineKind, Any] = {
     "divider": text(
-        "SELECT id, master_id, parent_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at"
-        " FROM divider WHERE id = :id"
+        "SELECT id, master_id, parent_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at,"
+        " NULL AS display FROM divider WHERE id = :id"
     ),
     "section": text(
-        "SELECT id, master_id, divider_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at"
-        " FROM section WHERE id = :id"
+        "SELECT id, master_id, divider_id AS holder_id, NULL::bigint AS parent_id, name, order_key, removed_at,"
+        " display FROM section WHERE id = :id"
     ),
     "page": text(
         "SELECT p.id, s.master_id, p.section_id AS holder_id, p.parent_id, p.title AS name, p.order_key,"
-        " p.removed_at FROM page p JOIN section s ON s.id = p.section_id WHERE p.id = :id"
+        " p.removed_at, p.display FROM page p JOIN section s ON s.id = p.section_id WHERE p.id = :id"
     ),
 }
 
@@ -115,21 +126,37 @@ _TAKEN_OUT = text("""
 """)
 
 
+# By whole words and their beginnings, by the index; and within words, for languages that write no blanks.
+_SEARCH = text("""
+    SELECT p.id, p.title, ts_headline('simple', p.words, to_tsquery('simple', :query),
+               E'StartSel=\x02, StopSel=\x03, MaxWords=14, MinWords=8, MaxFragments=1') AS snippet
+    FROM page p JOIN section s ON s.id = p.section_id
+    WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
+    AND (to_tsvector('simple', p.words) @@ to_tsquery('simple', :query) OR p.words ILIKE ALL (:within))
+    ORDER BY ts_rank(to_tsvector('simple', p.words), to_tsquery('simple', :query)) DESC, p.id LIMIT 50
+""")
+
+
 class MasterStore:
+    """Masters: their outline, their pages, their editions."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
     async def add_master(self, name: str, teacher_id: int) -> int:
+        """Makes a master that a teacher owns; gives its id."""
         added = insert(t.Master).values(name=name, made_at=self.now).returning(t.Master.id)
         master_id: int = (await self.connection.execute(added)).scalar_one()
         await self.add_teacher(master_id, teacher_id)
         return master_id
 
     async def add_teacher(self, master_id: int, person_id: int) -> None:
+        """A colleague teaches with this master from now on."""
         row = upsert(t.MasterTeacher).values(master_id=master_id, person_id=person_id)
         await self.connection.execute(row.on_conflict_do_nothing())
 
     async def of_teacher(self, person_id: int) -> list[MasterInfo]:
+        """The masters that a teacher works with."""
         found = await self.connection.execute(
             select(t.Master.id, t.Master.name)
             .join(t.MasterTeacher, t.MasterTeacher.master_id == t.Master.id)
@@ -145,6 +172,7 @@ class MasterStore:
         )
 
     async def teaches(self, person_id: int, master_id: int) -> bool:
+        """Whether a person works with a master as a teacher."""
         found = await self.connection.execute(
             select(t.MasterTeacher.person_id).where(
                 t.MasterTeacher.master_id == master_id, t.MasterTeacher.person_id == person_id
@@ -153,45 +181,58 @@ class MasterStore:
         return found.first() is not None
 
     async def outline(self, master_id: int) -> Outline:
+        """The dividers, sections and pages of a master that are not taken out, in order."""
         dividers = await self.connection.execute(
             select(t.Divider.id, t.Divider.parent_id, t.Divider.name, t.Divider.order_key).where(
                 t.Divider.master_id == master_id, t.Divider.removed_at.is_(None)
             )
         )
         sections = await self.connection.execute(
-            select(t.Section.id, t.Section.divider_id, t.Section.name, t.Section.order_key).where(
+            select(t.Section.id, t.Section.divider_id, t.Section.name, t.Section.order_key, t.Section.display).where(
                 t.Section.master_id == master_id, t.Section.removed_at.is_(None)
             )
         )
         pages = await self.connection.execute(_PAGES, {"master": master_id})
         return Outline(
             tuple(Divider(*row) for row in dividers),
-            tuple(Section(*row) for row in sections),
-            tuple(OutlinePage(*row) for row in pages),
+            tuple(Section(r.id, r.divider_id, r.name, r.order_key, Display(r.display)) for r in sections),
+            tuple(map(_outline_page, pages)),
         )
 
     async def given(self, master_id: int) -> list[tuple[int, int]]:
+        """Pairs of class id and page id: what each class has been given."""
         found = await self.connection.execute(_GIVEN, {"master": master_id})
         return [(row.class_id, row.page_id) for row in found]
 
     async def item(self, kind: OutlineKind, item_id: int) -> OutlineItem | None:
+        """A divider, section or page of an outline, taken out or not; None if there is none of this id."""
         row = (await self.connection.execute(_ITEMS[kind], {"id": item_id})).one_or_none()
         if row is None:
             return None
-        removed = row.removed_at is not None
         return OutlineItem(
-            kind, row.id, row.master_id, row.holder_id, row.parent_id, row.name, row.order_key, removed
+            kind,
+            row.id,
+            row.master_id,
+            row.holder_id,
+            row.parent_id,
+            row.name,
+            row.order_key,
+            row.removed_at is not None,
+            _display(row.display),
         )
 
     async def add_divider(self, master_id: int, parent_id: int | None, name: str, key: str) -> int:
+        """Makes a divider at an order key; gives its id."""
         row = insert(t.Divider).values(master_id=master_id, parent_id=parent_id, name=name, order_key=key)
         return (await self.connection.execute(row.returning(t.Divider.id))).scalar_one()
 
     async def add_section(self, master_id: int, divider_id: int | None, name: str, key: str) -> int:
+        """Makes a section at an order key; gives its id."""
         row = insert(t.Section).values(master_id=master_id, divider_id=divider_id, name=name, order_key=key)
         return (await self.connection.execute(row.returning(t.Section.id))).scalar_one()
 
     async def add_page(self, section_id: int, parent_id: int | None, key: str, document: Node) -> int:
+        """Makes a page at an order key; gives its id."""
         values = {
             "section": section_id,
             "parent": parent_id,
@@ -200,14 +241,17 @@ class MasterStore:
             "document": written(document),
             "fingerprint": fingerprint(document),
             "now": self.now,
+            "words": words_of_page(document),
         }
         return (await self.connection.execute(_ADD_PAGE, values)).scalar_one()
 
     async def rename(self, kind: OutlineKind, item_id: int, name: str) -> None:
+        """Gives a divider or section another name; the name of a page is its title."""
         table = _TABLES[kind]
         await self.connection.execute(update(table).where(table.id == item_id).values(name=name))
 
     async def place(self, item: OutlineItem) -> None:
+        """Puts an item where it says that it stands."""
         values: dict[str, Any] = {"order_key": item.order_key}
         if item.kind == "page":
             values |= {"section_id": item.holder_id, "parent_id": item.parent_id}
@@ -216,10 +260,30 @@ class MasterStore:
         table = _TABLES[item.kind]
         await self.connection.execute(update(table).where(table.id == item.id).values(**values))
 
+    async def set_display(self, kind: Literal["section", "page"], item_id: int, display: Display | None) -> None:
+        """Who sees a page beside those who have it, or the pages of a section that say nothing themselves."""
+        table = _TABLES[kind]
+        await self.connection.execute(update(table).where(table.id == item_id).values(display=display))
+
+    async def any_on_display(self, master_id: int) -> bool:
+        """Whether there is anything in a master that its classes read in it."""
+        return bool((await self.connection.execute(_ANY_ON_DISPLAY, {"master": master_id})).scalar_one())
+
     async def set_removed(self, kind: OutlineKind, item_id: int, removed: bool) -> None:
+        """Takes something out of the outline, or brings it back."""
         table = _TABLES[kind]
         at = self.now if removed else None
         await self.connection.execute(update(table).where(table.id == item_id).values(removed_at=at))
+
+    async def search(self, master_id: int, words: list[str]) -> list[FoundPage]:
+        """The pages on which all of these stand, as words or the beginnings of words, or within words."""
+        values = {
+            "master": master_id,
+            "query": " & ".join(f"{word}:*" for word in words),
+            "within": [f"%{word}%" for word in words],
+        }
+        found = await self.connection.execute(_SEARCH, values)
+        return [FoundPage(row.id, row.title, _parts_of(row.snippet)) for row in found]
 
     async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
         """What was taken out since then by itself, not with what it stood in; the newest first."""
@@ -227,16 +291,19 @@ class MasterStore:
         return [TakenOutItem(*row) for row in found]
 
     async def page(self, page_id: int, lock: bool = False) -> MasterPage | None:
+        """A master page; None if there is none of this id. `lock`: nobody else changes it meanwhile."""
         if lock:  # by itself, for the reason told in store/notebook/notebooks.py
             await self.connection.execute(select(t.Page.id).where(t.Page.id == page_id).with_for_update())
         found = await self._pages(t.Page.id == page_id)
         return found[0] if found else None
 
     async def lock_pages(self, page_ids: list[int]) -> None:
+        """Nobody changes these, or makes an edition of them, until the transaction ends."""
         wanted = select(t.Page.id).where(t.Page.id.in_(page_ids)).order_by(t.Page.id)
         await self.connection.execute(wanted.with_for_update(key_share=True))
 
     async def pages(self, page_ids: list[int]) -> list[MasterPage]:
+        """These master pages, in order of their ids."""
         return await self._pages(t.Page.id.in_(page_ids))
 
     async def _pages(self, condition: Any) -> list[MasterPage]:
@@ -251,6 +318,7 @@ class MasterStore:
                 t.Page.fingerprint,
                 t.Page.revision,
                 t.Page.removed_at,
+                func.coalesce(t.Page.display, t.Section.display).label("display"),
             )
             .join(t.Section, t.Section.id == t.Page.section_id)
             .where(condition)
@@ -259,6 +327,7 @@ class MasterStore:
         return [_page(row) for row in found]
 
     async def page_state(self, page_id: int, revision: int) -> Node | None:
+        """A page as it was at a revision; None if that is kept no more."""
         found = await self.connection.execute(
             select(t.PageState.document).where(t.PageState.page_id == page_id, t.PageState.revision == revision)
         )
@@ -281,6 +350,7 @@ class MasterStore:
     async def save_page(
         self, page_id: int, document: Node, revision: int, made_by: int, window: Window | None = None
     ) -> None:
+        """Keeps a page at its new revision, and the state for those who began from it."""
         await self.connection.execute(
             update(t.Page)
             .where(t.Page.id == page_id)
@@ -290,6 +360,7 @@ class MasterStore:
                 fingerprint=fingerprint(document),
                 revision=revision,
                 changed_at=self.now,
+                words=words_of_page(document),
             )
         )
         made = {"document": written(document), "made_at": self.now, "made_by": made_by}
@@ -299,14 +370,17 @@ class MasterStore:
         await self.connection.execute(_THIN_STATES, old)
 
     async def editions(self, page_id: int) -> list[EditionInfo]:
+        """The editions of a page, newest first, each with how many stand on it."""
         found = await self.connection.execute(_EDITIONS, {"page": page_id})
         return [EditionInfo(*row) for row in found]
 
     async def latest_editions(self, page_ids: list[int]) -> dict[int, tuple[int, int, bytes]]:
+        """By page: id, number and fingerprint of its newest edition; nothing for one without."""
         found = await self.connection.execute(_LATEST, {"pages": page_ids})
         return {row.page_id: (row.id, row.number, row.fingerprint) for row in found}
 
     async def edition_document(self, edition_id: int) -> Node:
+        """The page that an edition is."""
         found = await self.connection.execute(
             select(t.Content.document)
             .join(t.Edition, t.Edition.fingerprint == t.Content.fingerprint)
@@ -316,6 +390,7 @@ class MasterStore:
         return read(found.scalar_one())
 
     async def make_edition(self, page: MasterPage, number: int, made_by: int) -> int:
+        """Makes an edition of a page as it is; gives its id."""
         content = upsert(t.Content).values(fingerprint=page.fingerprint, document=written(page.document))
         await self.connection.execute(content.on_conflict_do_nothing())
         added = insert(t.Edition).values(
@@ -330,6 +405,24 @@ class MasterStore:
         return (await self.connection.execute(added.returning(t.Edition.id))).scalar_one()
 
 
+def _outline_page(row: Any) -> OutlinePage:
+    return OutlinePage(
+        row.id,
+        row.section_id,
+        row.parent_id,
+        row.title,
+        row.order_key,
+        row.edition,
+        row.changed,
+        Display(row.display),
+        _display(row.own_display),
+    )
+
+
+def _display(stored: str | None) -> Display | None:
+    return None if stored is None else Display(stored)
+
+
 def _page(row: Any) -> MasterPage:
     return MasterPage(
         row.id,
@@ -341,4 +434,11 @@ def _page(row: Any) -> MasterPage:
         row.fingerprint,
         row.revision,
         row.removed_at is not None,
+        Display(row.display),
     )
+
+
+def _parts_of(snippet: str) -> list[Stretch]:
+    """A stretch of words, parted where what was sought stands."""
+    parts = re.split(r"(\x02[^\x03]*\x03)", snippet)
+    return [Stretch(part.strip("\x02\x03"), part.startswith("\x02")) for part in parts if part]

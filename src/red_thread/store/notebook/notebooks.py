@@ -4,25 +4,26 @@ from datetime import datetime, timedelta
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, delete, func, select, text, update
+from sqlalchemy import Row, delete, func, insert, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.notebooks import (
+from red_thread.core.page.delta import apply_delta
+from red_thread.core.page.history import Cause
+from red_thread.core.page.nodes import EMPTY_PAGE, Node
+from red_thread.store import tables as t
+from red_thread.store.documents import read, written
+from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.values import (
     CopyInfo,
     KnottedRow,
     NewState,
     NotebookInfo,
+    OwnSection,
     StoredState,
     ThinnedState,
     Window,
 )
-from red_thread.actions.ports.windows import Sent
-from red_thread.core.page.delta import apply_delta
-from red_thread.core.page.history import Cause
-from red_thread.core.page.nodes import Node
-from red_thread.store import tables as t
-from red_thread.store.documents import read, written
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.windows import Sent
 
 WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
 
@@ -33,39 +34,51 @@ _NOTEBOOKS = """
     JOIN person p ON p.id = n.person_id
     WHERE {condition} ORDER BY k.name
 """
+# Pages that came from the master and are not there yet, or any more, stand in no notebook; the section that holds
+# nothing else is not shown. One that never held anything was given empty, or is the student's own.
 CONTENTS = f"""
-    SELECT coalesce(json_agg(json_build_object(
-        'id', s.id, 'name', s.name, 'divider', d.name, 'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
-    ) ORDER BY s.order_key), '[]')::text
+    SELECT json_build_object('sections', coalesce(json_agg(json_build_object(
+        'id', s.id, 'name', s.name, 'divider_id', s.notebook_divider_id, 'order_key', s.order_key,
+        'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
+    ) ORDER BY s.order_key, s.id), '[]'), 'dividers', (
+        SELECT coalesce(json_agg(json_build_object('id', d.id, 'name', d.name, 'divider_id', d.parent_id,
+            'order_key', d.order_key, 'empty', NOT EXISTS (
+                SELECT FROM notebook_section i WHERE i.notebook_divider_id = d.id AND i.notebook_id = :notebook)
+        ) ORDER BY d.order_key, d.id), '[]') FROM notebook_divider d WHERE d.notebook_id = :notebook
+    ))::text
     FROM notebook_section s
-    LEFT JOIN section m ON m.id = s.section_id
-    LEFT JOIN divider d ON d.id = m.divider_id
     LEFT JOIN (
         SELECT c.notebook_section_id, json_agg(json_build_object(
-            'id', c.id, 'page_id', c.page_id, 'title', e.title, 'tucked', p.parent_id IS NOT NULL,
-            'answered', c.answered, 'answerable', e.answerable, 'knots', c.knots,
+            'id', c.id, 'page_id', c.page_id, 'title', coalesce(c.title, e.title, ''),
+            'tucked', c.parent_id IS NOT NULL,
+            'answered', c.answered, 'answerable', coalesce(e.answerable, 0), 'knots', c.knots,
+            'tie', CASE WHEN c.page_id IS NOT NULL THEN 'tied' WHEN c.cut_at IS NOT NULL THEN 'cut' ELSE 'own' END,
             'news', CASE WHEN c.opened_at IS NULL THEN 'new'
-                         WHEN c.seen_edition_id IS DISTINCT FROM c.edition_id THEN 'changed' END,
+                         WHEN c.page_id IS NOT NULL AND c.seen_edition_id IS DISTINCT FROM c.edition_id
+                         THEN 'changed' END,
             'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
-        ) ORDER BY c.order_key) AS pages
-        FROM copy c JOIN edition e ON e.id = c.edition_id JOIN page p ON p.id = c.page_id
+        ) ORDER BY c.order_key, c.id) AS pages
+        FROM copy c LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
         WHERE c.notebook_id = :notebook AND {IN_NOTEBOOK}
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
-    WHERE s.notebook_id = :notebook AND (c.pages IS NOT NULL OR s.section_id IS NULL)
+    WHERE s.notebook_id = :notebook
+    AND (c.pages IS NOT NULL OR NOT EXISTS (SELECT FROM copy x WHERE x.notebook_section_id = s.id))
 """
 _GET = text(_NOTEBOOKS.format(more="", condition="n.id = :notebook"))
 _OF_PERSON = text(_NOTEBOOKS.format(more="", condition="n.person_id = :person"))
 # One statement, not two: a phone waits for this one whenever its notebook is opened.
 _WITH_CONTENTS = text(_NOTEBOOKS.format(more=f", ({CONTENTS}) AS contents", condition="n.id = :notebook"))
+_PRESENT = text(f"SELECT {PRESENT} FROM notebook n WHERE n.id = :notebook")
 _COPY = text("""
-    SELECT c.id, c.notebook_id, n.person_id, c.page_id, c.edition_id, c.seen_edition_id, c.revision, c.knots,
-           c.opened_at, w.document, b.document AS edition, c.put_away_at IS NOT NULL AS put_away,
-           c.pulled_back_id IS NOT NULL AS pulled_back
+    SELECT c.id, c.notebook_id, n.person_id, coalesce(c.page_id, c.cut_page_id) AS page_id, e.id AS edition_id,
+           c.seen_edition_id, c.revision, c.knots, c.opened_at, w.document, b.document AS edition,
+           c.put_away_at IS NOT NULL AS put_away, c.pulled_back_id IS NOT NULL AS pulled_back,
+           c.page_id IS NOT NULL AS tied
     FROM copy c
     JOIN notebook n ON n.id = c.notebook_id
-    JOIN edition e ON e.id = c.edition_id
-    JOIN content b ON b.fingerprint = e.fingerprint
+    LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
+    LEFT JOIN content b ON b.fingerprint = e.fingerprint
     LEFT JOIN writing w ON w.copy_id = c.id
     WHERE c.id = :copy
 """)
@@ -81,6 +94,14 @@ _KNOTTED = text(f"""
         JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
         WHERE g.id = :page AND {PRESENT})
     ORDER BY k.name, p.name, c.id
+""")
+_COPY_OF_PAGE = text("""
+    SELECT id FROM copy WHERE notebook_id = :notebook AND (page_id = :page OR cut_page_id = :page)
+    ORDER BY pulled_back_id IS NOT NULL, page_id IS NULL, ordinal, id DESC LIMIT 1
+""")
+_OPENED = text("""
+    UPDATE copy SET opened_at = coalesce(opened_at, :now), seen_edition_id = CAST(:edition AS bigint)
+    WHERE id = :copy AND (opened_at IS NULL OR seen_edition_id IS DISTINCT FROM CAST(:edition AS bigint))
 """)
 # Locked by a statement of its own: one that locked and joined would see the locked row as it is now beside the
 # joined ones as they were before it waited, and so a student's old words under a new revision.
@@ -101,7 +122,8 @@ _SAVE = text("""
         ON CONFLICT (school_id, copy_id) DO UPDATE SET document = excluded.document,
             thin_at = coalesce(writing.thin_at, excluded.thin_at)
     ), new_copy AS (
-        UPDATE copy SET revision = :revision, edition_id = :edition, answered = :answered, knots = :knots,
+        UPDATE copy SET revision = :revision, answered = :answered, knots = :knots, title = :title,
+            edition_id = CASE WHEN page_id IS NOT NULL THEN CAST(:edition AS bigint) END,
             written_at = CASE WHEN :by_student THEN :now ELSE written_at END
         WHERE id = :copy
     )
@@ -113,24 +135,32 @@ _REWRITE = text("""
     UPDATE writing_state SET whole = :whole, delta = :delta WHERE copy_id = :copy AND revision = :revision
 """)
 _HISTORY = text("""
-    SELECT s.revision, s.made_at, s.made_by, p.name AS made_by_name, s.cause, s.edition_id, e.number,
-           s.whole, s.delta
-    FROM writing_state s JOIN person p ON p.id = s.made_by JOIN edition e ON e.id = s.edition_id
+    SELECT s.revision, s.made_at, s.made_by, p.name AS made_by_name, s.cause, s.edition_id,
+           coalesce(e.number, 0) AS number, s.whole, s.delta
+    FROM writing_state s JOIN person p ON p.id = s.made_by LEFT JOIN edition e ON e.id = s.edition_id
     WHERE s.copy_id = :copy ORDER BY s.revision
 """)
 
 
 class NotebookStore:
+    """Notebooks, the copies in them, and the states of each copy."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
     async def of_person(self, person_id: int) -> list[NotebookInfo]:
+        """The notebooks of a student who is in the class."""
         found = await self.connection.execute(_OF_PERSON, {"person": person_id})
         return [NotebookInfo(*row) for row in found]
 
     async def get(self, notebook_id: int) -> NotebookInfo | None:
+        """A notebook; None if there is none of this id."""
         row = (await self.connection.execute(_GET, {"notebook": notebook_id})).one_or_none()
         return NotebookInfo(*row) if row else None
+
+    async def is_present(self, notebook_id: int) -> bool:
+        """Whether its student is in the class now."""
+        return bool((await self.connection.execute(_PRESENT, {"notebook": notebook_id})).scalar())
 
     async def with_contents(self, notebook_id: int) -> tuple[NotebookInfo, bytes] | None:
         """A notebook, and its sections and pages as JSON that PostgreSQL made."""
@@ -138,15 +168,15 @@ class NotebookStore:
         return (NotebookInfo(*row[:-1]), row.contents.encode()) if row else None
 
     async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
+        """A copy with its page as it stands; None if there is none of this id. `lock`: nobody saves meanwhile."""
         if lock:
             await self.lock(copy_id)
         row = (await self.connection.execute(_COPY, {"copy": copy_id})).one_or_none()
         return _copy(row) if row else None
 
     async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None:
-        found = await self.connection.execute(
-            select(t.Copy.id).where(t.Copy.notebook_id == notebook_id, t.Copy.page_id == page_id).limit(1)
-        )
+        """The first copy of a page that stands; of one that was cut loose, what was cut last."""
+        found = await self.connection.execute(_COPY_OF_PAGE, {"notebook": notebook_id, "page": page_id})
         return found.scalar_one_or_none()
 
     async def knotted(self, page_id: int) -> list[KnottedRow]:
@@ -160,10 +190,43 @@ class NotebookStore:
             update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None, put_away_by_id=None)
         )
 
-    async def mark_opened(self, copy_id: int, edition_id: int) -> None:
+    async def put_away(self, copy_id: int) -> None:
+        """Into the drawer, by the student's own hand."""
+        away = update(t.Copy).where(t.Copy.id == copy_id, t.Copy.put_away_at.is_(None))
+        await self.connection.execute(away.values(put_away_at=self.now, put_away_by_id=None))
+
+    async def sections(self, notebook_id: int) -> list[OwnSection]:
+        """The sections of a notebook in their order, those that are tied too."""
+        of = t.NotebookSection
+        wanted = select(of.id, of.section_id.is_(None), of.order_key, of.name).where(of.notebook_id == notebook_id)
+        found = await self.connection.execute(wanted.order_by(of.order_key))
+        return [OwnSection(*row) for row in found]
+
+    async def add_section(self, notebook_id: int, name: str, order_key: str) -> int:
+        """A section of the student's own; returns its id."""
+        added = insert(t.NotebookSection).values(notebook_id=notebook_id, name=name, order_key=order_key)
+        return (await self.connection.execute(added.returning(t.NotebookSection.id))).scalar_one()
+
+    async def page_keys(self, notebook_section_id: int) -> list[tuple[int, str]]:
+        """The copies of a section with their order keys, in order, those too that stand in no notebook now."""
+        wanted = select(t.Copy.id, t.Copy.order_key).where(t.Copy.notebook_section_id == notebook_section_id)
+        found = await self.connection.execute(wanted.order_by(t.Copy.order_key, t.Copy.id))
+        return [(row.id, row.order_key) for row in found]
+
+    async def add_own_page(self, notebook_id: int, notebook_section_id: int, order_key: str) -> int:
+        """A copy that is tied to nothing and holds nothing yet; returns its id."""
+        added = insert(t.Copy).values(
+            notebook_id=notebook_id,
+            notebook_section_id=notebook_section_id,
+            order_key=order_key,
+            opened_at=self.now,
+        )
+        return (await self.connection.execute(added.returning(t.Copy.id))).scalar_one()
+
+    async def mark_opened(self, copy_id: int, edition_id: int | None) -> None:
+        """The student has opened a copy, on the edition that it stands on."""
         await self.connection.execute(
-            text("""UPDATE copy SET opened_at = coalesce(opened_at, :now), seen_edition_id = :edition
-                    WHERE id = :copy AND (opened_at IS NULL OR seen_edition_id IS DISTINCT FROM :edition)"""),
+            _OPENED,
             {"copy": copy_id, "edition": edition_id, "now": self.now},
         )
 
@@ -196,9 +259,11 @@ class NotebookStore:
         mine = t.WritingState.copy_id == copy_id, t.WritingState.cause == Cause.FULL
         return await self.connection.scalar(select(func.max(t.WritingState.revision)).where(*mine))
 
-    async def edition_of_state(self, copy_id: int, revision: int) -> int | None:
+    async def edition_of_state(self, copy_id: int, revision: int) -> tuple[bool, int | None]:
+        """Whether the state is still there, and the edition that it stood on, if on any."""
         mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
-        return await self.connection.scalar(select(t.WritingState.edition_id).where(*mine))
+        row = (await self.connection.execute(select(t.WritingState.edition_id).where(*mine))).one_or_none()
+        return row is not None, row.edition_id if row is not None else None
 
     async def untied_by(self, copy_id: int, revision: int) -> int | None:
         """Who made this state by untying a knot; nobody if it was made otherwise."""
@@ -212,6 +277,7 @@ class NotebookStore:
         return [_stored(row) for row in found]
 
     async def lock(self, copy_id: int) -> None:
+        """Nobody else saves this copy until the transaction ends."""
         await self.connection.execute(_LOCK, {"copy": copy_id})
 
     async def due_for_thinning(self, at_most: int) -> list[int]:
@@ -230,6 +296,7 @@ class NotebookStore:
         await self.connection.execute(update(t.Writing).where(t.Writing.copy_id == copy_id).values(thin_at=again_at))
 
     async def save(self, state: NewState) -> None:
+        """Keeps the new state of a copy."""
         whole = state.delta is None or state.revision % WHOLE_EVERY == 0
         document = written(state.document)
         await self.connection.execute(
@@ -241,6 +308,7 @@ class NotebookStore:
                 "edition": state.edition_id,
                 "answered": state.answers.answered,
                 "knots": state.answers.knots,
+                "title": state.title,
                 "by_student": state.by_student,
                 "now": self.now,
                 "thin_at": self.now + timedelta(days=7),
@@ -256,7 +324,7 @@ class NotebookStore:
 
 
 def _copy(row: Row[Any]) -> CopyInfo:
-    edition = read(row.edition)
+    edition = read(row.edition) if row.edition else EMPTY_PAGE
     return CopyInfo(
         row.id,
         row.notebook_id,
@@ -271,6 +339,7 @@ def _copy(row: Row[Any]) -> CopyInfo:
         edition,
         row.put_away,
         row.pulled_back,
+        row.tied,
     )
 
 

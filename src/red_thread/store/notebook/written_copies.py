@@ -1,25 +1,39 @@
 """Copies that students have written on, each with the edition that it stands on."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
+from typing import Any
 
-from sqlalchemy import text
+from sqlalchemy import Row, text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.page.nodes import Node
-from red_thread.core.push import Written
-from red_thread.store.documents import read
-from red_thread.store.notebook.standing import FIRST
+from red_thread.core.push import Untouched, Written
+from red_thread.store.documents import id_array, read
 
-_WRITTEN = text(f"""
+_WRITTEN = text("""
     SELECT c.page_id, c.notebook_id, c.id, c.edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
-           c.pulled_back_id AS pulled_back, w.document
+           c.pulled_back_id AS pulled_back, c.ordinal, true AS tied, w.document
     FROM copy c JOIN writing w ON w.copy_id = c.id
-    WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id
+    WHERE c.notebook_id = ANY(:notebooks) AND c.page_id = ANY(:pages) ORDER BY c.id
+""")
+# The page that was cut last, of those that stand in a notebook.
+_CUT = text("""
+    SELECT DISTINCT ON (c.notebook_id, c.cut_page_id) c.cut_page_id AS page_id, c.notebook_id, c.id,
+           c.cut_edition_id AS edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
+           NULL::bigint AS pulled_back, 0 AS ordinal, false AS tied, w.document
+    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id
+    WHERE c.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND c.cut_page_id = ANY(:pages)
+        AND c.pulled_back_id IS NULL
+    ORDER BY c.notebook_id, c.cut_page_id, c.id DESC
+""")
+_LOCK_CUT = text("""
+    SELECT id FROM copy
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND cut_page_id = ANY(:pages) ORDER BY id FOR UPDATE
 """)
 # By itself and before they are read, for the reason told in store/notebook/notebooks.py.
 _LOCK = text("""
     SELECT id FROM copy
-    WHERE notebook_id = ANY(:notebooks) AND page_id = ANY(:pages) AND ordinal = 0 AND revision > 0
+    WHERE notebook_id = ANY(:notebooks) AND page_id = ANY(:pages) AND revision > 0
     ORDER BY id FOR UPDATE
 """)
 _BASES = text("""
@@ -37,19 +51,41 @@ async def read_written(
         await connection.execute(_LOCK, values)
     rows = (await connection.execute(_WRITTEN, values)).all()
     bases = await _bases(connection, {row.edition_id for row in rows})
-    return tuple(
-        Written(
-            row.page_id,
-            row.notebook_id,
-            row.id,
-            row.edition_id,
-            row.revision,
-            row.put_away,
-            bases[row.edition_id],
-            read(row.document),
-            row.pulled_back,
-        )
-        for row in rows
+    return tuple(_written(row, bases) for row in rows)
+
+
+def _written(row: Row[Any], bases: Mapping[int, Node]) -> Written:
+    return Written(
+        row.page_id,
+        row.notebook_id,
+        row.id,
+        row.edition_id,
+        row.revision,
+        row.put_away,
+        bases[row.edition_id],
+        read(row.document),
+        row.pulled_back,
+        row.ordinal,
+        row.tied,
+    )
+
+
+async def read_cut(
+    connection: AsyncConnection, notebooks: Sequence[int], pages: Sequence[int], lock: bool
+) -> tuple[list[Untouched], list[Written]]:
+    """The pages that were cut from these, in these notebooks, untouched ones gathered; there are few or none."""
+    values = {"notebooks": id_array(notebooks), "pages": list(pages)}
+    if lock:
+        await connection.execute(_LOCK_CUT, values)
+    rows = (await connection.execute(_CUT, values)).all()
+    bases = await _bases(connection, {row.edition_id for row in rows if row.revision})
+    untouched: dict[tuple[int, int, bool], list[int]] = {}
+    for row in rows:
+        if not row.revision:
+            untouched.setdefault((row.page_id, row.edition_id, row.put_away), []).append(row.notebook_id)
+    return (
+        [Untouched(*kind, notebook_ids=tuple(ids), tied=False) for kind, ids in untouched.items()],
+        [_written(row, bases) for row in rows if row.revision],
     )
 
 

@@ -6,9 +6,9 @@ from typing import Any
 from sqlalchemy import delete, insert, select, text, true, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.actions.ports.people import OpenSession, Person, SignedIn
 from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
+from red_thread.store.people.values import OpenSession, Person, SignedIn
 
 _PERSON = (
     t.Person.id,
@@ -44,12 +44,15 @@ _NAME_SCHOOL = text("""
 
 
 class PeopleStore:
+    """People, their sessions, and their ways in."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
     async def add_teacher(
         self, name: str, email: str | None, password_hash: str | None, administers: bool = False
     ) -> int:
+        """Makes a teacher; gives the id."""
         made = {"name": name, "kind": "teacher", "email": email.lower() if email else None}
         signs_in_as = None if email else await self._free_name(name)
         row = insert(t.Person).values(
@@ -78,17 +81,21 @@ class PeopleStore:
         return _person(row) if row else None
 
     async def teachers(self) -> list[Person]:
+        """The teachers of the school."""
         wanted = select(*_PERSON).where(t.Person.kind == "teacher").order_by(t.Person.name, t.Person.id)
         return [_person(row) for row in await self.connection.execute(wanted)]
 
     async def rename(self, person_id: int, name: str) -> None:
+        """Gives a person another name."""
         await self.connection.execute(update(t.Person).where(t.Person.id == person_id).values(name=name))
 
     async def person(self, person_id: int) -> Person | None:
+        """A person; None if there is none of this id."""
         row = (await self.connection.execute(select(*_PERSON).where(t.Person.id == person_id))).one_or_none()
         return _person(row) if row else None
 
     async def set_password(self, person_id: int, password_hash: str) -> None:
+        """Keeps the argon2 hash of a new password."""
         await self.connection.execute(
             update(t.Person).where(t.Person.id == person_id).values(password_hash=password_hash)
         )
@@ -96,6 +103,7 @@ class PeopleStore:
     async def begin_session(
         self, token_hash: bytes, person_id: int, proof: str, ends_at: datetime, browser: str = ""
     ) -> None:
+        """Begins a session of a person, by the hash of its token."""
         await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.ends_at < self.now))
         await self.connection.execute(
             insert(t.SignInSession).values(
@@ -109,6 +117,7 @@ class PeopleStore:
         )
 
     async def sessions(self, person_id: int) -> list[OpenSession]:
+        """The open sessions of a person."""
         mine = t.SignInSession
         found = await self.connection.execute(
             select(mine.token_hash, mine.made_at, mine.browser)
@@ -118,15 +127,18 @@ class PeopleStore:
         return [OpenSession(row.token_hash.hex()[:16], row.made_at, row.browser, row.token_hash) for row in found]
 
     async def end_sessions(self, person_id: int, but: bytes | None = None) -> None:
+        """Ends all sessions of a person but one."""
         mine = t.SignInSession.person_id == person_id
         others = t.SignInSession.token_hash != but if but is not None else true()
         await self.connection.execute(delete(t.SignInSession).where(mine, others))
 
     async def session(self, token_hash: bytes) -> SignedIn | None:
+        """Who is signed in with a token; None if nobody is."""
         row = (await self.connection.execute(_SESSION, {"token_hash": token_hash, "now": self.now})).one_or_none()
         return SignedIn(_person(row), row.proof) if row else None
 
     async def end_session(self, token_hash: bytes) -> None:
+        """Ends one session."""
         await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.token_hash == token_hash))
 
     async def add_code(self, code_hash: bytes, person_id: int, made_by: int, ends_at: datetime) -> None:
@@ -141,6 +153,7 @@ class PeopleStore:
         return await self.connection.scalar(select(t.SignInCode.person_id).where(mine, *good))
 
     async def use_code(self, code_hash: bytes) -> int | None:
+        """A code that was used opens nothing again."""
         used = (
             update(t.SignInCode)
             .where(
@@ -154,6 +167,7 @@ class PeopleStore:
         return (await self.connection.execute(used)).scalar_one_or_none()
 
     async def to_walk_in_as(self) -> list[Person]:
+        """Whom one may walk in as, in the demo."""
         found = await self.connection.execute(select(*_PERSON).order_by(t.Person.kind.desc(), t.Person.id))
         return [_person(row) for row in found]
 
@@ -175,9 +189,11 @@ class PeopleStore:
         return school
 
     async def name_school(self, name: str) -> None:
+        """Names the school of the transaction."""
         await self.connection.execute(_NAME_SCHOOL, {"name": name})
 
     async def setting(self, name: str) -> str | None:
+        """What is kept under a name; None if nothing is."""
         return await self.connection.scalar(select(t.Setting.value).where(t.Setting.name == name))
 
     async def remember(self, name: str, value: str | None) -> None:

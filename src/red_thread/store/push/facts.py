@@ -1,7 +1,7 @@
 """Reading the facts of a push. Alike notebooks are gathered by PostgreSQL, so rows stay few."""
 
 from collections import Counter
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import accumulate, chain
 from typing import Any
@@ -9,23 +9,35 @@ from typing import Any
 from sqlalchemy import Row, text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.core.outline.placement import Entry
-from red_thread.core.outline.tree import Outline, rank
-from red_thread.core.push import Layout, PushedPage, PushFacts, Untouched, Written
+from red_thread.core.outline.placement import At, Entry, Where
+from red_thread.core.outline.tree import Holder, rank
+from red_thread.core.push import (
+    HolderLayout,
+    How,
+    IfCopy,
+    IfOwn,
+    Layout,
+    Named,
+    OwnSection,
+    PushFacts,
+    Untouched,
+    Written,
+)
 from red_thread.store.documents import id_array
-from red_thread.store.notebook.written_copies import read_written
+from red_thread.store.notebook.written_copies import read_cut, read_written
+from red_thread.store.push.values import Asked
 
 # Notebook by notebook, along the index. Where a push has placed thousands of copies since the last statistics, a
 # plain join is planned for one row of each page and compares all with all.
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
-           pulled_back_id AS pulled_back, array_agg(notebook_id) AS notebook_ids
+           pulled_back_id AS pulled_back, ordinal, array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN LATERAL (
-        SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) AND ordinal = 0 OFFSET 0
-    ) c ON true GROUP BY 1, 2, 3, 4, 5
+        SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) OFFSET 0
+    ) c ON true GROUP BY 1, 2, 3, 4, 5, 6
 """)
 # Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built.
-_ALIKE = text("""
+_ALIKE = """
     SELECT section_id, min(id) AS sample, array_agg(notebook_id) AS notebook_ids
     FROM (
         SELECT n.id AS notebook_id, w.section_id, s.id, l.pages, l.sum
@@ -33,27 +45,44 @@ _ALIKE = text("""
         CROSS JOIN unnest(CAST(:sections AS bigint[])) w(section_id)
         LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = w.section_id
         LEFT JOIN LATERAL (
-            SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, coalesce(c.page_id, 0))) AS sum
+            SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, {entry})) AS sum
             FROM copy c WHERE c.notebook_section_id = s.id
         ) l ON true
     ) each GROUP BY section_id, id IS NULL, pages, sum
-""")
+"""
+# What stands there no more keeps its place; it is looked for only where that makes a difference, past the index.
+_ALIKE_BY_ORDER = text(_ALIKE.format(entry="coalesce(c.page_id, 0)"))
+_ALIKE_AS_SEEN = text(_ALIKE.format(entry="2 * coalesce(c.page_id, 0) + (c.pulled_back_id IS NOT NULL)::int"))
 _NUMBERS = text("SELECT id, number FROM edition WHERE page_id = ANY(:pages)")
 _PAGES_IN = text("""
     SELECT notebook_section_id, array_agg(page_id ORDER BY order_key) AS pages,
-           array_agg(order_key ORDER BY order_key) AS keys
+           array_agg(order_key ORDER BY order_key) AS keys,
+           array_agg(pulled_back_id IS NOT NULL ORDER BY order_key) AS hidden
     FROM copy WHERE notebook_section_id = ANY(CAST(:samples AS bigint[])) GROUP BY 1
 """)
-_SECTIONS_IN = text("""
-    SELECT NULL AS section_id, pages, keys, array_agg(notebook_id) AS notebook_ids
+# Sections by their id, dividers by its negative; nothing for what is tied to nothing.
+_HOLDERS_IN = text("""
+    SELECT tied_to, keys, array_agg(notebook_id) AS notebook_ids
     FROM (
-        SELECT n.id AS notebook_id, array_agg(s.section_id) AS pages, array_agg(s.order_key) AS keys
-        FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-        JOIN notebook_section s ON s.notebook_id = n.id GROUP BY n.id
-        UNION ALL
-        SELECT n.id, NULL, NULL FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-        WHERE NOT EXISTS (SELECT FROM notebook_section s WHERE s.notebook_id = n.id)
-    ) each GROUP BY pages, keys
+        SELECT n.id AS notebook_id, array_agg(h.tied_to) AS tied_to, array_agg(h.order_key) AS keys
+        FROM unnest(CAST(:notebooks AS bigint[])) n(id) LEFT JOIN LATERAL (
+            SELECT section_id AS tied_to, order_key FROM notebook_section WHERE notebook_id = n.id
+            UNION ALL SELECT -divider_id, order_key FROM notebook_divider WHERE notebook_id = n.id
+        ) h ON true GROUP BY n.id
+    ) each GROUP BY tied_to, keys
+""")
+_OWN_SECTIONS = text("""
+    SELECT id, notebook_id, name FROM notebook_section
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND section_id IS NULL ORDER BY notebook_id, order_key
+""")
+_NAMED = text("""
+    SELECT 'section' AS kind, section_id AS id, name, renamed, array_agg(notebook_id) AS notebook_ids
+    FROM notebook_section
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND section_id = ANY(:sections) GROUP BY 2, 3, 4
+    UNION ALL
+    SELECT 'divider', divider_id, name, renamed, array_agg(notebook_id) FROM notebook_divider
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND divider_id = ANY(:dividers) GROUP BY 2, 3, 4
+    ORDER BY 1, 2, 3
 """)
 
 
@@ -66,6 +95,7 @@ class _Copies:
     put_away: bool
     written: bool
     pulled_back: int | None
+    ordinal: int
     notebook_ids: list[int]
 
 
@@ -75,31 +105,59 @@ class PushFactsReader:
     def __init__(self, connection: AsyncConnection, lock: bool) -> None:
         self.connection, self.lock = connection, lock
 
-    async def read(
-        self, outline: Outline, pages: Sequence[PushedPage], audience: Sequence[int], merges: int | None
-    ) -> PushFacts:
+    async def read(self, asked: Asked, audience: Sequence[int], merges: int | None) -> PushFacts:
+        """What stands in the notebooks of what is pushed."""
+        pages, outline = [page for page in asked.pages if not page.wrapped], asked.outline
+        wrapped_holders = outline.wrapped_sections() & asked.given_empty.keys()
+        given_empty = {holder: name for holder, name in asked.given_empty.items() if holder not in wrapped_holders}
         page_ids = [page.page_id for page in pages]
         found = await self.connection.execute(_COPIES, {"notebooks": id_array(audience), "pages": page_ids})
         copies = [_Copies(*row) for row in found]
         if merges is not None:
             audience, copies = _with_few_written(audience, copies, merges)
-        lacking = _lacking(audience, page_ids, copies)
-        pages_in, without_section = await self._pages_in(lacking, sorted({page.section_id for page in pages}))
+        lacking = audience if _places_beside(asked.how) else _lacking(audience, page_ids, copies)
+        sections = sorted({page.section_id for page in pages})
+        pages_in, without_section = await self._pages_in(lacking, sections, asked.how.where)
+        cut, cut_written = await read_cut(self.connection, audience, page_ids, self.lock)
+        untouched = [
+            Untouched(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids), c.pulled_back, c.ordinal)
+            for c in copies
+            if not c.written
+        ]
         return PushFacts(
             pages=tuple(pages),
             page_rank=rank(outline.page_order()),
-            section_rank=rank(outline.section_order()),
+            holder_rank=rank(outline.holder_order()),
             audience=tuple(audience),
-            untouched=tuple(
-                Untouched(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids), c.pulled_back)
-                for c in copies
-                if not c.written
-            ),
-            written=await self._written(copies, page_ids),
+            untouched=(*untouched, *cut),
+            written=(*await self._written(copies, page_ids), *cut_written),
             pages_in=pages_in,
-            sections_in=await self._sections_in(without_section),
+            holders_in=await self._holders_in(audience if given_empty else without_section),
             edition_numbers=await self._numbers(page_ids),
+            holders=outline.holders(),
+            tucked=outline.tucked(),
+            how=asked.how,
+            given_empty=given_empty,
+            named=await self._named(audience, given_empty),
+            own_sections=await self._own(audience if given_empty else without_section, asked.how),
+            section_names={number: name for (_, number), name in outline.names_of(_sections(asked)).items()},
+            wrapped=tuple(page.page_id for page in asked.pages if page.wrapped),
+            wrapped_holders=tuple(sorted(wrapped_holders)),
         )
+
+    async def _own(self, notebooks: Collection[int], how: How) -> tuple[OwnSection, ...]:
+        """What students made themselves, in notebooks where a section is missing."""
+        if not notebooks:
+            return ()
+        found = (await self.connection.execute(_OWN_SECTIONS, {"notebooks": id_array(notebooks)})).all()
+        into = [row.id for row in found] if how.if_own is not IfOwn.BESIDE else []
+        entries = await self._entries(into)
+        return tuple(OwnSection(row.notebook_id, row.id, row.name, entries.get(row.id, ())) for row in found)
+
+    async def _entries(self, notebook_sections: Collection[int]) -> dict[int, tuple[Entry[int], ...]]:
+        """What stands in sections of notebooks, in order."""
+        found = await self.connection.execute(_PAGES_IN, {"samples": id_array(notebook_sections)})
+        return {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys, row.hidden)) for row in found}
 
     async def _numbers(self, pages: list[int]) -> dict[int, int]:
         return {row.id: row.number for row in await self.connection.execute(_NUMBERS, {"pages": pages})}
@@ -113,32 +171,61 @@ class PushFactsReader:
         # Not one that became so since: it counts as untouched.
         return tuple(copy for copy in found if (copy.page_id, copy.notebook_id) in written)
 
-    async def _pages_in(self, notebooks: Sequence[int], sections: list[int]) -> tuple[tuple[Layout, ...], set[int]]:
+    async def _pages_in(
+        self, notebooks: Sequence[int], sections: list[int], where: Where
+    ) -> tuple[tuple[Layout, ...], set[int]]:
         """What is in these sections, and the notebooks where one of them is missing."""
         if not notebooks:
             return (), set()
         values = {"notebooks": id_array(notebooks), "sections": sections}
-        kinds = (await self.connection.execute(_ALIKE, values)).all()
-        samples = id_array([kind.sample for kind in kinds if kind.sample is not None])
-        found = await self.connection.execute(_PAGES_IN, {"samples": samples})
-        entries = {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys)) for row in found}
+        alike = _ALIKE_AS_SEEN if where.at in (At.NUMBER, At.AFTER) else _ALIKE_BY_ORDER
+        kinds = (await self.connection.execute(alike, values)).all()
+        entries = await self._entries([kind.sample for kind in kinds if kind.sample is not None])
         layouts = (Layout(k.section_id, entries.get(k.sample, ()), tuple(k.notebook_ids)) for k in kinds)
         without = chain.from_iterable(kind.notebook_ids for kind in kinds if kind.sample is None)
         return tuple(layouts), set(without)
 
-    async def _sections_in(self, notebooks: Collection[int]) -> tuple[Layout, ...]:
+    async def _holders_in(self, notebooks: Collection[int]) -> tuple[HolderLayout, ...]:
         if not notebooks:
             return ()
-        found = await self.connection.execute(_SECTIONS_IN, {"notebooks": id_array(notebooks)})
+        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": id_array(notebooks)})
         return tuple(map(_layout, found))
 
+    async def _named(self, audience: Sequence[int], given_empty: Mapping[Holder, str]) -> tuple[Named, ...]:
+        if not given_empty:
+            return ()
+        ids = {kind: [number for of, number in given_empty if of == kind] for kind in ("section", "divider")}
+        values = {"notebooks": id_array(audience), "sections": ids["section"], "dividers": ids["divider"]}
+        return tuple(
+            Named((row.kind, row.id), row.name, row.renamed, tuple(row.notebook_ids))
+            for row in await self.connection.execute(_NAMED, values)
+        )
 
-def _layout(row: Row[Any]) -> Layout:
-    entries = [Entry(tied_to, key) for tied_to, key in zip(row.pages or (), row.keys or (), strict=True)]
-    return Layout(row.section_id, tuple(sorted(entries, key=_by_key)), tuple(row.notebook_ids))
+
+def _sections(asked: Asked) -> set[Holder]:
+    """The sections into which pages go, and those that are given as such."""
+    pages: set[Holder] = {("section", page.section_id) for page in asked.pages}
+    return pages.union(holder for holder in asked.given_empty if holder[0] == "section")
 
 
-def _by_key(entry: Entry) -> str:
+def _places_beside(how: How) -> bool:
+    """Whether those who have a copy get another."""
+    return how.if_copy is IfCopy.SECOND or how.untied
+
+
+def _layout(row: Row[Any]) -> HolderLayout:
+    known = ((tied_to, key) for tied_to, key in zip(row.tied_to, row.keys, strict=True) if key is not None)
+    entries = [Entry(_holder(tied_to), key) for tied_to, key in known]
+    return HolderLayout(tuple(sorted(entries, key=_by_key)), tuple(row.notebook_ids))
+
+
+def _holder(tied_to: int | None) -> Holder | None:
+    if tied_to is None:
+        return None
+    return ("section", tied_to) if tied_to > 0 else ("divider", -tied_to)
+
+
+def _by_key(entry: Entry[Holder]) -> str:
     return entry.key
 
 
@@ -146,7 +233,7 @@ def _lacking(notebooks: Sequence[int], pages: list[int], copies: list[_Copies]) 
     """The notebooks that miss at least one of the pages."""
     if not copies:
         return notebooks
-    held = Counter(chain.from_iterable(group.notebook_ids for group in copies))
+    held = Counter(chain.from_iterable(group.notebook_ids for group in copies if not group.ordinal))
     return [notebook for notebook in notebooks if held[notebook] < len(pages)]
 
 

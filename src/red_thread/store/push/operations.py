@@ -5,43 +5,118 @@ from dataclasses import fields
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import text
+from sqlalchemy import TextClause, text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
+from red_thread.core.outline.tree import Holder
 from red_thread.core.push import (
-    MakeSection,
+    Cut,
+    Fetch,
+    MakeHolder,
     Operation,
     Place,
+    PlaceLoose,
     PutAway,
     Refresh,
+    Rename,
     Restore,
     TakeFromDrawer,
+    TakeHolder,
+    TakeLoose,
     TakeOut,
-    TakeSection,
+    Tie,
+    TieHolder,
+    UntieHolder,
     Weave,
 )
 from red_thread.store.documents import id_array, key_array
 
 # No join with the list of notebooks, which is planned for one row where a page was placed just now, and then takes
 # the square of the time.
-_THESE = "notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND page_id = :page_id AND ordinal = 0"
-_OF_PAGE = f"WHERE {_THESE}"
-_MAKE_SECTION = """
-    INSERT INTO notebook_section (notebook_id, section_id, name, order_key)
-    SELECT n.id, s.id, s.name, n.key
-    FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:keys AS text[])) n(id, key), section s
-    WHERE s.id = :section_id ON CONFLICT DO NOTHING
+_IN_THESE = "notebook_id = ANY(CAST(:notebook_ids AS bigint[]))"
+_OF_PAGE = f"WHERE {_IN_THESE} AND page_id = :page_id AND ordinal = :ordinal"
+_NEW = "unnest(CAST(:notebook_ids AS bigint[]), CAST(:keys AS text[])) n(id, key)"
+# Those that this push placed loose and that nobody has written on.
+_LOOSE = f"{_IN_THESE} AND cut_page_id = :page_id AND cut_by_id = :push AND revision = 0 AND pulled_back_id IS NULL"
+# What this push cut loose, where no copy stands in its stead.
+_CUT_BY = f"""
+    {_IN_THESE} AND cut_page_id = :page_id AND pulled_back_id IS NULL AND cut_by_id = :cut_by AND ordinal = :ordinal
+    AND NOT EXISTS (SELECT FROM copy s WHERE s.notebook_id = c.notebook_id AND s.page_id = :page_id
+                    AND s.ordinal = :ordinal AND s.pulled_back_id IS NULL)
 """
-_TAKE_SECTION = """
-    DELETE FROM notebook_section s
-    WHERE notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND section_id = :section_id
+_CUT_LAST = f"""
+    {_IN_THESE} AND cut_page_id = :page_id AND pulled_back_id IS NULL
+    AND NOT EXISTS (SELECT FROM copy s WHERE s.notebook_id = c.notebook_id AND s.page_id = :page_id
+                    AND s.pulled_back_id IS NULL)
+    AND NOT EXISTS (SELECT FROM copy s WHERE s.notebook_id = c.notebook_id AND s.cut_page_id = :page_id
+                    AND s.pulled_back_id IS NULL AND s.id > c.id)
+"""
+_MAKE_SECTION = f"""
+    INSERT INTO notebook_section (notebook_id, section_id, name, order_key, notebook_divider_id)
+    SELECT n.id, s.id, s.name, n.key, (
+        SELECT d.id FROM notebook_divider d WHERE d.notebook_id = n.id AND d.divider_id = CAST(:inside AS bigint))
+    FROM {_NEW}, section s WHERE s.id = :holder ON CONFLICT DO NOTHING
+"""
+_MAKE_DIVIDER = f"""
+    INSERT INTO notebook_divider (notebook_id, divider_id, name, order_key, parent_id)
+    SELECT n.id, d.id, d.name, n.key, (
+        SELECT a.id FROM notebook_divider a WHERE a.notebook_id = n.id AND a.divider_id = CAST(:inside AS bigint))
+    FROM {_NEW}, divider d WHERE d.id = :holder ON CONFLICT DO NOTHING
+"""
+_TAKE_SECTION = f"""
+    DELETE FROM notebook_section s WHERE {_IN_THESE} AND section_id = :holder
     AND NOT EXISTS (SELECT FROM copy c WHERE c.notebook_section_id = s.id)
 """
-_PLACE = """
-    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key)
-    SELECT s.notebook_id, s.id, :page_id, :edition_id, n.key
-    FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:keys AS text[])) n(id, key)
-    JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+_TAKE_DIVIDER = f"""
+    DELETE FROM notebook_divider d WHERE {_IN_THESE} AND divider_id = :holder
+    AND NOT EXISTS (SELECT FROM notebook_section s
+                    WHERE s.notebook_id = d.notebook_id AND s.notebook_divider_id = d.id)
+    AND NOT EXISTS (SELECT FROM notebook_divider i WHERE i.notebook_id = d.notebook_id AND i.parent_id = d.id)
+"""
+_THEIR_OWN = f"{_IN_THESE} AND id = ANY(CAST(:own_ids AS bigint[]))"
+_TIE_SECTION = f"""
+    UPDATE notebook_section s SET section_id = :holder, renamed = true WHERE {_THEIR_OWN} AND section_id IS NULL
+    AND NOT EXISTS (SELECT FROM notebook_section t WHERE t.notebook_id = s.notebook_id AND t.section_id = :holder)
+"""
+_UNTIE_SECTION = f"""
+    UPDATE notebook_section s SET section_id = NULL, renamed = false WHERE {_THEIR_OWN} AND section_id = :holder
+    AND NOT EXISTS (SELECT FROM copy c WHERE c.notebook_section_id = s.id AND c.page_id IS NOT NULL
+                    AND c.pulled_back_id IS NULL)
+"""
+_RENAME = f"""
+    UPDATE notebook_{{kind}} SET name = :after
+    WHERE {_IN_THESE} AND {{kind}}_id = :holder AND name = :before AND NOT renamed
+"""
+_PLACE = f"""
+    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal)
+    SELECT s.notebook_id, s.id, :page_id, :edition_id, n.key, :ordinal
+    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+"""
+_PLACE_UNDER = f"""
+    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal, parent_id)
+    SELECT s.notebook_id, s.id, :page_id, :edition_id, n.key, :ordinal, (
+        SELECT a.id FROM copy a WHERE a.notebook_id = n.id AND a.page_id = :under AND a.pulled_back_id IS NULL
+        ORDER BY a.ordinal LIMIT 1)
+    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+"""
+_PLACE_LOOSE = f"""
+    INSERT INTO copy (notebook_id, notebook_section_id, order_key, cut_page_id, cut_edition_id, cut_at, cut_by_id)
+    SELECT s.notebook_id, s.id, n.key, :page_id, :edition_id, :now, :push
+    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+"""
+_TAKE_LOOSE = f"UPDATE copy SET pulled_back_id = :push WHERE {_LOOSE}"
+_CUT = f"""
+    UPDATE copy SET cut_at = :now, cut_page_id = page_id, cut_edition_id = edition_id, page_id = NULL,
+        edition_id = NULL, cut_by_id = :push
+    {_OF_PAGE} AND pulled_back_id IS NULL
+"""
+# Under its ordinal, or the next that no other copy has, not even one that was pulled back.
+_TIE = """
+    UPDATE copy c SET page_id = cut_page_id, edition_id = cut_edition_id, cut_at = NULL, cut_page_id = NULL,
+        cut_edition_id = NULL, cut_by_id = NULL, ordinal = (
+            SELECT CASE WHEN bool_or(s.ordinal = :ordinal) THEN max(s.ordinal) + 1 ELSE :ordinal END FROM copy s
+            WHERE s.notebook_id = c.notebook_id AND s.page_id = :page_id)
+    WHERE
 """
 _RESTORE = f"""
     UPDATE copy SET pulled_back_id = NULL, seen_edition_id = CASE WHEN NOT :as_new THEN seen_edition_id END
@@ -51,25 +126,47 @@ _FROM_DRAWER = f"""
     UPDATE copy SET put_away_at = NULL, put_away_by_id = NULL {_OF_PAGE}
     AND put_away_by_id = :by AND pulled_back_id IS NULL
 """
+_FETCH = f"UPDATE copy SET put_away_at = NULL, put_away_by_id = NULL {_OF_PAGE} AND put_away_at IS NOT NULL"
 _STATEMENTS = {
-    MakeSection: text(_MAKE_SECTION),
-    TakeSection: text(_TAKE_SECTION),
-    Place: text(_PLACE),
+    (MakeHolder, "section"): text(_MAKE_SECTION),
+    (MakeHolder, "divider"): text(_MAKE_DIVIDER),
+    (TakeHolder, "section"): text(_TAKE_SECTION),
+    (TakeHolder, "divider"): text(_TAKE_DIVIDER),
+    TieHolder: text(_TIE_SECTION),
+    UntieHolder: text(_UNTIE_SECTION),
+    (Rename, "section"): text(_RENAME.format(kind="section")),
+    (Rename, "divider"): text(_RENAME.format(kind="divider")),
+    (Place, False): text(_PLACE),
+    (Place, True): text(_PLACE_UNDER),
+    PlaceLoose: text(_PLACE_LOOSE),
+    TakeLoose: text(_TAKE_LOOSE),
     TakeOut: text(f"UPDATE copy SET pulled_back_id = :by {_OF_PAGE} AND pulled_back_id IS NULL"),
     Restore: text(_RESTORE),
     PutAway: text(f"UPDATE copy SET put_away_at = :now, put_away_by_id = :by {_OF_PAGE} AND put_away_at IS NULL"),
     TakeFromDrawer: text(_FROM_DRAWER),
+    Fetch: text(_FETCH),
+    Cut: text(_CUT),
+    (Tie, False): text(_TIE + _CUT_LAST),
+    (Tie, True): text(_TIE + _CUT_BY),
     Refresh: text(f"UPDATE copy SET edition_id = :after {_OF_PAGE} AND revision = 0 AND edition_id = :before"),
 }
 _KNOW_SECTIONS = text("SELECT know_notebook_sections()")
 MANY = 1000
 # Where all is still as a push left it by an operation.
-_STANDING = f"SELECT notebook_id FROM copy {_OF_PAGE}"
+_STANDING = f"SELECT notebook_id FROM copy c {_OF_PAGE}"
+_NAMED = f"SELECT notebook_id FROM notebook_{{kind}} WHERE {_IN_THESE} AND {{kind}}_id = :holder AND name = :after"
 _AS_LEFT = {
     TakeOut: text(f"{_STANDING} AND pulled_back_id = :by"),
     PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL"),
+    Fetch: text(f"{_STANDING} AND put_away_at IS NULL AND pulled_back_id IS NULL"),
+    Cut: text(f"SELECT notebook_id FROM copy c WHERE {_CUT_BY}"),
+    (Tie, False): text(f"{_STANDING} AND pulled_back_id IS NULL"),
     Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL"),
     Place: text(f"{_STANDING} AND revision = 0 AND edition_id = :edition_id AND pulled_back_id IS NULL"),
+    PlaceLoose: text(f"SELECT notebook_id FROM copy c WHERE {_LOOSE}"),
+    TieHolder: text(f"SELECT notebook_id FROM notebook_section WHERE {_THEIR_OWN} AND section_id = :holder"),
+    (Rename, "section"): text(_NAMED.format(kind="section")),
+    (Rename, "divider"): text(_NAMED.format(kind="divider")),
     Weave: text("""
         SELECT notebook_id FROM copy
         WHERE id = :copy_id AND revision = :revision + 1 AND pulled_back_id IS NULL
@@ -77,6 +174,7 @@ _AS_LEFT = {
 }
 # The same, and nobody writes on them until what follows from it is done.
 _AS_LEFT_AND_HELD = {kind: text(f"{statement.text} FOR UPDATE") for kind, statement in _AS_LEFT.items()}
+_OF_HOLDERS = MakeHolder | TakeHolder | Rename
 
 
 class OperationStore:
@@ -87,25 +185,44 @@ class OperationStore:
 
     async def run(self, operation: Operation, push_id: int) -> int:
         """Does one for the push; gives for how many notebooks it came about."""
-        statement = _STATEMENTS[type(operation)]
+        statement = _STATEMENTS[_kind(operation)]
         done = (await self.connection.execute(statement, self._values(operation, push_id))).rowcount
-        if isinstance(operation, MakeSection) and done > MANY:
+        if isinstance(operation, MakeHolder) and done > MANY:
             # What is placed next is joined with these; planned as if there were none, it compares all with all.
             await self.connection.execute(_KNOW_SECTIONS)
         return done
 
     async def as_left(self, operation: Operation, push_id: int, lock: bool = True) -> Sequence[int]:
         """Those of its notebooks in which all is still as the push left it by this operation."""
-        statement = (_AS_LEFT_AND_HELD if lock else _AS_LEFT).get(type(operation))
-        if statement is None:
+        statements: dict[Any, TextClause] = _AS_LEFT_AND_HELD if lock else _AS_LEFT
+        kind = type(operation) if isinstance(operation, Place) else _kind(operation)
+        if kind not in statements:
             return operation.notebook_ids
-        return list((await self.connection.execute(statement, self._values(operation, push_id))).scalars())
+        return list((await self.connection.execute(statements[kind], self._values(operation, push_id))).scalars())
 
     def _values(self, operation: Operation, push_id: int) -> dict[str, Any]:
         values = {field.name: getattr(operation, field.name) for field in fields(operation)}
         values["notebook_ids"] = id_array(operation.notebook_ids)
+        if "own_ids" in values:
+            values["own_ids"] = id_array(values["own_ids"])
         if "keys" in values:
             values["keys"] = key_array(values["keys"])
         if "by" in values:
             values["by"] = values["by"] or push_id
-        return {**values, "now": self.now}
+        for name in {"holder", "inside"} & values.keys():
+            holder: Holder | None = values[name]
+            values[name] = holder[1] if holder else None
+        if isinstance(operation, Cut):
+            values["cut_by"] = push_id  # whether all is as this push left it
+        return {**values, "now": self.now, "push": push_id}
+
+
+def _kind(operation: Operation) -> Any:
+    """Which statement does it: for some it depends on more than what is to be done."""
+    if isinstance(operation, _OF_HOLDERS):
+        return type(operation), operation.holder[0]
+    if isinstance(operation, Place):
+        return Place, operation.under is not None
+    if isinstance(operation, Tie):
+        return Tie, operation.cut_by is not None
+    return type(operation)

@@ -8,23 +8,25 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import HeldCopies, PullBackFacts
 from red_thread.store.documents import id_array
-from red_thread.store.notebook.standing import FIRST, IN_NOTEBOOK
+from red_thread.store.notebook.standing import IN_NOTEBOOK
 from red_thread.store.notebook.written_copies import read_written
 
 # Written or not: what is planned as untouched must not be written on before it is taken out.
-_LOCK = text(f"""
+_LOCK = text("""
     SELECT c.id FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE c.page_id = ANY(:pages) AND {FIRST} ORDER BY c.id FOR UPDATE OF c
+    WHERE c.page_id = ANY(:pages) ORDER BY c.id FOR UPDATE OF c
 """)
 _UNTOUCHED = text(f"""
-    SELECT page_id, edition_id, opened_at IS NOT NULL AS opened, array_agg(notebook_id) AS notebook_ids
+    SELECT page_id, edition_id, opened_at IS NOT NULL AS opened, ordinal, array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE page_id = ANY(:pages) AND {FIRST} AND revision = 0 AND {IN_NOTEBOOK}
-    GROUP BY 1, 2, 3 ORDER BY 1, 2, 3
+    WHERE page_id = ANY(:pages) AND revision = 0 AND {IN_NOTEBOOK}
+    GROUP BY 1, 2, 3, 4 ORDER BY 1, 2, 3, 4
 """)
 
 
 class PullBackStore:
+    """What stands in notebooks of the pages that are to be pulled back."""
+
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
@@ -38,6 +40,6 @@ class PullBackStore:
         return PullBackFacts(
             tuple(page_ids),
             tuple(notebook_ids),
-            tuple(HeldCopies(r.page_id, r.edition_id, r.opened, tuple(r.notebook_ids)) for r in untouched),
+            tuple(HeldCopies(r.page_id, r.edition_id, r.opened, tuple(r.notebook_ids), r.ordinal) for r in untouched),
             tuple(copy for copy in written if not copy.pulled_back),
         )

@@ -10,7 +10,8 @@ from red_thread.store.notebook.standing import FIRST
 
 BOARD = text(f"""
     WITH wanted AS MATERIALIZED (
-        SELECT o.page_id, o.k, e.id AS newest, e.answerable
+        SELECT o.page_id, o.k, e.id AS newest, e.answerable,
+            EXISTS (SELECT FROM copy x WHERE x.cut_page_id = o.page_id) AS any_cut
         FROM unnest(CAST(:pages AS bigint[])) WITH ORDINALITY o(page_id, k)
         LEFT JOIN LATERAL (
             SELECT id, answerable FROM edition WHERE page_id = o.page_id ORDER BY number DESC LIMIT 1
@@ -25,7 +26,11 @@ BOARD = text(f"""
                              ORDER BY s.name, s.id), '[]')::text
     FROM student s CROSS JOIN LATERAL (
         -- A notebook's copies lie behind one stretch of the index, so they are read together, then dealt out.
-        SELECT coalesce(array_agg(CASE WHEN c.id IS NULL OR c.pulled_back_id IS NOT NULL AND c.revision = 0 THEN 0
+        SELECT coalesce(array_agg(CASE
+            WHEN w.any_cut AND (c.id IS NULL OR c.pulled_back_id IS NOT NULL) AND EXISTS (
+                SELECT FROM copy x WHERE x.cut_page_id = w.page_id AND x.notebook_id = s.id
+                AND x.pulled_back_id IS NULL) THEN 7
+            WHEN c.id IS NULL OR c.pulled_back_id IS NOT NULL AND c.revision = 0 THEN 0
             WHEN c.pulled_back_id IS NOT NULL THEN 6 ELSE
             (CASE WHEN c.put_away_at IS NOT NULL THEN 5 WHEN c.ready_at IS NOT NULL THEN 4
                   WHEN c.revision > 0 THEN 3 WHEN c.opened_at IS NOT NULL THEN 2 ELSE 1 END)
@@ -38,9 +43,12 @@ BOARD = text(f"""
 
 
 class BoardStore:
+    """The board: who has what."""
+
     def __init__(self, connection: AsyncConnection) -> None:
         self.connection = connection
 
     async def board(self, class_id: int, page_ids: list[int]) -> bytes:
+        """The cells of a class, as JSON that PostgreSQL made: one row of numbers a student."""
         found = await self.connection.execute(BOARD, {"class": class_id, "pages": page_ids})
         return found.scalar_one().encode()

@@ -1,6 +1,10 @@
 """The master: outline, pages, imports."""
 
-from fastapi import APIRouter, Request
+from collections import Counter
+from typing import Annotated, Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, Query, Request, Response
 
 from red_thread.actions.master.change_outline import (
     add_divider,
@@ -11,29 +15,45 @@ from red_thread.actions.master.change_outline import (
     remove_item,
     rename_item,
     restore_item,
+    set_display,
 )
 from red_thread.actions.master.compare_editions import AS_IT_IS, compare_editions
+from red_thread.actions.master.export_master import Exported, ExportedPage, export_master
+from red_thread.actions.master.link_to_page import ask_for_page, find_way
 from red_thread.actions.master.look_at_master import look_at_master, look_at_masters, look_at_page, look_at_taken_out
+from red_thread.actions.master.make_many import Many, look_at_names, make_many
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.master.search import search_master
+from red_thread.actions.master.see_as_student import see_as_student
 from red_thread.actions.permissions import require_teacher
-from red_thread.actions.ports.windows import Window
 from red_thread.actions.refusals import NotFound
+from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
+from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, write_master
+from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
 from red_thread.web.imports import take_in_pages
+from red_thread.web.limits import within_limits
+from red_thread.web.push_schemas import holder_name
 from red_thread.web.schemas import (
     AddedOut,
     AddItem,
+    AskingOut,
+    AsStudentOut,
     ChangeOut,
     ClassOut,
     ComparisonOut,
     DividerOut,
     EditionOut,
+    FoundPageOut,
+    MadeOut,
+    ManyPages,
     MasterOut,
     MasterPageOut,
     MasterViewOut,
     MoveItem,
+    NamesOut,
     OutlineKindName,
     OutlinePageOut,
     PagesReportOut,
@@ -43,7 +63,9 @@ from red_thread.web.schemas import (
     SavedPageOut,
     SavePage,
     SectionOut,
+    SetDisplay,
     TakenOutOut,
+    WayOut,
 )
 
 router = APIRouter(tags=["master"])
@@ -92,6 +114,14 @@ async def patch_item(kind: OutlineKindName, item_id: int, body: RenameItem, unit
     await rename_item(unit, actor, kind, item_id, body.name)
 
 
+@router.put("/items/{kind}/{item_id}/display", status_code=204)
+async def put_display(
+    kind: Literal["section", "page"], item_id: int, body: SetDisplay, unit: InUnit, actor: ByActor
+) -> None:
+    """Puts a section or a page under wraps, on display, or neither."""
+    await set_display(unit, actor, kind, item_id, body.display)
+
+
 @router.post("/items/{kind}/{item_id}/move", status_code=204)
 async def post_move(kind: OutlineKindName, item_id: int, body: MoveItem, unit: InUnit, actor: ByActor) -> None:
     """Moves something behind another in a holder."""
@@ -118,7 +148,26 @@ async def get_page(page_id: int, unit: InUnit, actor: ByActor) -> PageViewOut:
         page=MasterPageOut.model_validate(view.page),
         editions=[EditionOut.model_validate(edition) for edition in view.editions],
         changed=[ChangeOut.model_validate(change) for change in view.changed],
+        asking=[AskingOut.model_validate(one) for one in view.asking],
     )
+
+
+@router.get("/pages/{page_id}/way")
+async def get_way(page_id: int, unit: InUnit, actor: ByActor) -> WayOut:
+    """Where a link to this page leads whoever follows it."""
+    return WayOut.model_validate(await find_way(unit, actor, page_id))
+
+
+@router.post("/pages/{page_id}/ask", status_code=204)
+async def post_ask(page_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A student asks to be given this page."""
+    await ask_for_page(unit, actor, page_id)
+
+
+@router.get("/pages/{page_id}/as/{notebook_id}")
+async def get_as_student(page_id: int, notebook_id: int, unit: InUnit, actor: ByActor) -> AsStudentOut:
+    """The page as a student has it and would have it."""
+    return AsStudentOut.model_validate(await see_as_student(unit, actor, page_id, notebook_id))
 
 
 @router.get("/pages/{page_id}/compare")
@@ -155,12 +204,58 @@ async def post_go_back_to(page_id: int, revision: int, unit: InUnit, actor: ByAc
     return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
 
 
+@router.post("/pages/{page_id}/many/names")
+async def post_names(page_id: int, body: ManyPages, unit: InUnit, actor: ByActor) -> NamesOut:
+    """How pages made from this one would be called; nothing happens."""
+    return NamesOut(names=await look_at_names(unit, actor, page_id, _many(body)))
+
+
+@router.post("/pages/{page_id}/many", status_code=201)
+async def post_many(page_id: int, body: ManyPages, unit: InUnit, actor: ByActor) -> MadeOut:
+    """Makes pages from this one, right behind it."""
+    return MadeOut(page_ids=await make_many(unit, actor, page_id, _many(body)))
+
+
+def _many(body: ManyPages) -> Many:
+    return Many(body.pattern, body.count, body.first, body.begins)
+
+
 @router.put("/pages/{page_id}")
 async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -> SavedPageOut:
     """Saves a master page; a late save is merged with what came in between."""
     window = Window(body.window, body.window_save) if body.window is not None else None
     saved = await save_master_page(unit, actor, page_id, body.document, body.revision, window)
     return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
+
+
+@router.get("/masters/{master_id}/search")
+async def get_search(
+    master_id: int, unit: InUnit, actor: ByActor, q: Annotated[str, Query(max_length=300)] = ""
+) -> list[FoundPageOut]:
+    """The pages on which all of these words stand."""
+    return [FoundPageOut.model_validate(page) for page in await search_master(unit, actor, master_id, q)]
+
+
+@router.get("/masters/{master_id}/zip")
+async def get_zip(master_id: int, unit: InUnit, actor: ByActor) -> Response:
+    """The whole master as a zip of Markdown, which can be brought in again."""
+    found = await export_master(unit, actor, master_id)
+    body = await within_limits(found.name, write_master, _written(found), found.pictures)
+    named = f"attachment; filename*=UTF-8''{quote(folder_name(found.name), safe='')}.zip"
+    return Response(body, media_type="application/zip", headers={"Content-Disposition": named})
+
+
+def _written(found: Exported) -> list[WrittenPage | WrittenHolder]:
+    """What goes into the zip: pages, and of dividers and sections those that no page's path tells all about."""
+    paths = Counter(holder for item in found.items for holder, _ in item.holders)
+    written: list[WrittenPage | WrittenHolder] = []
+    for item in found.items:
+        holders = tuple((holder_name(holder), name) for holder, name in item.holders)
+        if isinstance(item, ExportedPage):
+            written.append(WrittenPage(holders, item.document, item.tucked_under, item.display))
+        elif paths[item.holders[-1][0]] == 1 or item.display is not Display.ORDINARY:
+            written.append(WrittenHolder(holders, item.holders[-1][0][0] == "section", item.display))
+    return written
 
 
 @router.post("/masters/{master_id}/pages")

@@ -6,15 +6,29 @@ import orjson
 from fastapi import APIRouter, Request, Response
 from fastapi.responses import StreamingResponse
 
-from red_thread.actions.notebook.drawer import bring_back
+from red_thread.actions.notebook.drawer import bring_back, put_away
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
+from red_thread.actions.notebook.own_pages import begin_page, begin_section
 from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
+from red_thread.actions.notebook.reading_place import look_at_reading_place, read_shown
 from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.permissions import require_reader
-from red_thread.actions.ports.windows import Window
+from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
-from red_thread.web.schemas import MomentOut, NotebookOut, NotebookViewOut, OpenPageOut, SaveCopy, SavedOut, StateOut
+from red_thread.web.schemas import (
+    AddedOut,
+    BeginPage,
+    BeginSection,
+    MomentOut,
+    NotebookOut,
+    NotebookViewOut,
+    OpenPageOut,
+    SaveCopy,
+    SavedOut,
+    ShownPageOut,
+    StateOut,
+)
 
 router = APIRouter(tags=["notebook"])
 
@@ -30,25 +44,38 @@ async def get_notebook(notebook_id: int, unit: InUnit, actor: ByActor) -> Respon
     """Sections and pages. PostgreSQL wrote most of it; it goes out as it is."""
     notebook, contents = await look_at_notebook(unit, actor, notebook_id)
     head = orjson.dumps(NotebookOut.model_validate(notebook).model_dump())
-    return Response(b'{"notebook":' + head + b',"sections":' + contents + b"}", media_type="application/json")
+    return Response(b'{"notebook":' + head + b"," + contents[1:], media_type="application/json")
 
 
 @router.get("/notebooks/{notebook_id}/events")
 async def get_events(notebook_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
-    """Says `news` whenever something came into the notebook."""
-    await require_reader(unit, actor, notebook_id)
-    stream = _news(request.app.state.news, notebook_id)
+    """Says `news` whenever something came into the notebook, `display` when what is on display has changed."""
+    notebook = await require_reader(unit, actor, notebook_id)
+    stream = _news(request.app.state.news, f"notebook:{notebook_id}", f"display:{notebook.master_id}")
     return StreamingResponse(stream, media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
-async def _news(hub: NewsHub, notebook_id: int) -> AsyncIterator[bytes]:
+async def _news(hub: NewsHub, *topics: str) -> AsyncIterator[bytes]:
     first = True
-    async for told in hub.of(f"notebook:{notebook_id}"):
-        if first or not told:
-            yield COMMENT
-        else:
-            yield as_event("news", {})
+    async for told in hub.of(*topics):
+        events = {_EVENTS[topic.split(":")[0]] for topic in told} if not first else set[str]()
+        yield b"".join(as_event(event, {}) for event in sorted(events)) or COMMENT
         first = False
+
+
+_EVENTS = {"notebook": "news", "display": "display"}
+
+
+@router.get("/notebooks/{notebook_id}/reading")
+async def get_reading_place(notebook_id: int, unit: InUnit, actor: ByActor) -> list[ShownPageOut]:
+    """What is on display in the master, for those who follow it to read."""
+    return [ShownPageOut.model_validate(page) for page in await look_at_reading_place(unit, actor, notebook_id)]
+
+
+@router.get("/notebooks/{notebook_id}/reading/{page_id}")
+async def get_shown(notebook_id: int, page_id: int, unit: InUnit, actor: ByActor) -> StateOut:
+    """A page on display, as it is now."""
+    return StateOut(document=await read_shown(unit, actor, notebook_id, page_id))
 
 
 @router.get("/copies/{copy_id}")
@@ -59,6 +86,7 @@ async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
         id=found.copy.id,
         notebook=NotebookOut.model_validate(found.notebook),
         page_id=found.copy.page_id,
+        tie=found.copy.tie,
         revision=found.copy.revision,
         edition_id=found.copy.edition_id,
         document=found.copy.document,
@@ -93,6 +121,24 @@ async def post_go_back(copy_id: int, revision: int, unit: InUnit, actor: ByActor
 async def post_bring_back(copy_id: int, unit: InUnit, actor: ByActor) -> None:
     """Takes a page of one's own out of the drawer."""
     await bring_back(unit, actor, copy_id)
+
+
+@router.post("/copies/{copy_id}/put-away", status_code=204)
+async def post_put_away(copy_id: int, unit: InUnit, actor: ByActor) -> None:
+    """Puts a page of one's own into the drawer."""
+    await put_away(unit, actor, copy_id)
+
+
+@router.post("/notebooks/{notebook_id}/pages", status_code=201)
+async def post_page(notebook_id: int, body: BeginPage, unit: InUnit, actor: ByActor) -> AddedOut:
+    """Begins a page of one's own; gives the id under which it is opened."""
+    return AddedOut(id=await begin_page(unit, actor, notebook_id, body.title, body.section_id, body.after))
+
+
+@router.post("/notebooks/{notebook_id}/sections", status_code=201)
+async def post_section(notebook_id: int, body: BeginSection, unit: InUnit, actor: ByActor) -> AddedOut:
+    """Begins a section of one's own."""
+    return AddedOut(id=await begin_section(unit, actor, notebook_id, body.name))
 
 
 @router.put("/copies/{copy_id}")

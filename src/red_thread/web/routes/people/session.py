@@ -3,9 +3,9 @@
 from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.people.sign_in import NewSession, sign_in, sign_out, use_code, walk_in
-from red_thread.actions.ports.people import Person
 from red_thread.actions.refusals import CodeNotGood, SignInFailed
 from red_thread.settings import Settings
+from red_thread.store.people.values import Person
 from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InTurn, InUnit
 from red_thread.web.schemas import PersonOut, SessionOut, SignIn, UseCode, WalkerOut, WalkIn, WelcomeOut
 from red_thread.web.tries import Tries

@@ -3,7 +3,6 @@
 from fastapi import APIRouter
 
 from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back
-from red_thread.core.push import WrittenPages
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.push_schemas import (
     OwnWordsOut,
@@ -22,13 +21,13 @@ router = APIRouter(tags=["pull back"])
 @router.post("/pull-backs/plan")
 async def post_pull_back_plan(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> PullBackPlanOut:
     """What pulling back would do."""
-    return _plan(await preview_pull_back(unit, actor, push_request(body), WrittenPages(body.written)))
+    return _plan(await preview_pull_back(unit, actor, push_request(body), body.written))
 
 
 @router.post("/pull-backs", status_code=201)
 async def post_pull_back(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> AddedOut:
     """Takes pages out of notebooks."""
-    return AddedOut(id=await pull_back(unit, actor, push_request(body), WrittenPages(body.written)))
+    return AddedOut(id=await pull_back(unit, actor, push_request(body), body.written))
 
 
 def _plan(preview: PullBackPreview) -> PullBackPlanOut:

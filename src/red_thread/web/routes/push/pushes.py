@@ -6,47 +6,54 @@ from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.permissions import require_push
-from red_thread.actions.ports.pushes import PushInfo
 from red_thread.actions.push.control_push import go_on, pause_push, push_at, stop_push
 from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
 from red_thread.store.database import OneSchool
+from red_thread.store.push.values import PushInfo
 from red_thread.web.dependencies import ByActor, InUnit, database_of
 from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
 from red_thread.web.push_schemas import (
     ConflictOut,
+    MovedOnOut,
+    OfferOut,
     PlanOut,
     PushOut,
-    PushRequestIn,
+    PushSentenceIn,
     PushStart,
     PushTime,
     PushViewOut,
+    RowsOut,
     SaidOut,
+    UndoIn,
     UndoneOut,
     UndoPlanOut,
     WovenOut,
     counts_out,
-    push_request,
+    holders_out,
+    how_out,
+    push_sentence,
     reached_out,
     rows_out,
 )
 from red_thread.web.schemas import AddedOut
 
 router = APIRouter(tags=["push"])
+NOTHING_BESIDES = UndoIn()
 
 
 @router.post("/pushes/plan")
-async def post_plan(body: PushRequestIn, unit: InUnit, actor: ByActor) -> PlanOut:
+async def post_plan(body: PushSentenceIn, unit: InUnit, actor: ByActor) -> PlanOut:
     """What a push would do."""
-    return _plan(await preview_push(unit, actor, push_request(body)))
+    return _plan(await preview_push(unit, actor, push_sentence(body)))
 
 
 @router.post("/pushes", status_code=202)
 async def post_push(body: PushStart, unit: InUnit, actor: ByActor) -> AddedOut:
     """Starts a push. It goes on by itself, whatever happens to this window."""
-    return AddedOut(id=await start_push(unit, actor, push_request(body), body.begins_at))
+    return AddedOut(id=await start_push(unit, actor, push_sentence(body), body.begins_at))
 
 
 @router.get("/masters/{master_id}/pushes")
@@ -65,6 +72,7 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
         rows=rows_out(view.rows),
         students=reached_out(view.students),
         titles=view.titles,
+        holders=holders_out(view.holders),
     )
 
 
@@ -105,15 +113,20 @@ async def put_time(push_id: int, body: PushTime, unit: InUnit, actor: ByActor) -
 async def get_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoPlanOut:
     """What undoing a push or a pull-back would do; nothing happens."""
     plan = await preview_undo(unit, actor, push_id)
-    pages = await unit.masters.pages([rows.page_id for rows in plan.stays])
-    titles = {page.id: page.title for page in pages}
-    return UndoPlanOut(back=plan.back, stays=rows_out(plan.stays), students=reached_out(plan.students), titles=titles)
+    pages = await unit.masters.pages([one.rows.page_id for one in plan.stays if one.rows.page_id])
+    return UndoPlanOut(
+        back=plan.back,
+        stays=[MovedOnOut(**RowsOut.model_validate(one.rows).model_dump(), way=one.way) for one in plan.stays],
+        students=reached_out(plan.students),
+        titles={page.id: page.title for page in pages},
+    )
 
 
 @router.post("/pushes/{push_id}/undo")
-async def post_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoneOut:
-    """Undoes a push or a pull-back, wherever all is still as it left it."""
-    return UndoneOut.model_validate(await undo_push(unit, actor, push_id))
+async def post_undo(push_id: int, unit: InUnit, actor: ByActor, body: UndoIn = NOTHING_BESIDES) -> UndoneOut:
+    """Undoes a push or a pull-back, wherever all is still as it left it, and where it is asked for besides."""
+    also = frozenset((row.page_id, row.notebook_id) for row in body.also)
+    return UndoneOut.model_validate(await undo_push(unit, actor, push_id, also))
 
 
 async def _progress(hub: NewsHub, database: OneSchool, push_id: int) -> AsyncIterator[bytes]:
@@ -149,6 +162,8 @@ def _plan(preview: Preview) -> PlanOut:
         ],
         students=reached_out(preview.students),
         titles={page.id: page.title for page in preview.pages},
+        holders=holders_out(preview.holders),
+        offers=[OfferOut.model_validate(offer) for offer in plan.offers],
     )
 
 
@@ -157,6 +172,8 @@ def _summary(summary: PushSummary) -> PushOut:
     return PushOut(
         id=push.id,
         kind=push.kind,
+        only=push.only,
+        how=how_out(push.how),
         undone_at=push.undone_at,
         made_at=push.made_at,
         begins_at=push.begins_at,

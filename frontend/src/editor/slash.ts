@@ -1,0 +1,75 @@
+/** Typing `/` offers what can be put in; what is typed behind it narrows that. */
+import { Extension, type Editor, type Range } from '@tiptap/core';
+import { Suggestion, type SuggestionProps } from '@tiptap/suggestion';
+import { inserts, lists, shapes, type Choice } from './commands';
+import { SlashList } from './slash-list';
+import type { Surroundings } from './types';
+
+export function slash(surroundings: Surroundings) {
+	return Extension.create({
+		name: 'slash',
+		addProseMirrorPlugins() {
+			return [
+				Suggestion<Choice, Choice>({
+					editor: this.editor,
+					char: '/',
+					allow: ({ editor }) => !editor.isActive('codeBlock') && !editor.isActive('formula'),
+					items: ({ query, editor }) => narrowed(offered(editor, surroundings), query),
+					command: ({ editor, range, props }) => put(editor, range, props),
+					render: listed
+				})
+			];
+		}
+	});
+}
+
+function offered(editor: Editor, surroundings: Surroundings): Choice[] {
+	const plain = surroundings.onlySpaces && surroundings.hand === 'student';
+	return plain ? lists(editor) : [...inserts(editor, surroundings), ...shapes(editor), ...lists(editor)];
+}
+
+/** Those with a word that begins so come first, then those that have it within. */
+export function narrowed<T extends { words: string }>(choices: T[], query: string): T[] {
+	const sought = query.trim().toLowerCase();
+	const begins = ({ words }: T) =>
+		words
+			.toLowerCase()
+			.split(' ')
+			.some((word) => word.startsWith(sought));
+	const has = ({ words }: T) => words.toLowerCase().includes(sought);
+	return [...choices.filter(begins), ...choices.filter((one) => !begins(one) && has(one))];
+}
+
+function put(editor: Editor, range: Range, choice: Choice) {
+	editor.chain().focus().deleteRange(range).run();
+	choice.run();
+}
+
+function listed() {
+	let list: SlashList<Choice> | null = null;
+	const close = () => {
+		list?.close();
+		list = null;
+	};
+	const show = (props: SuggestionProps<Choice, Choice>) =>
+		list?.show(props.items, props.clientRect?.() ?? null, (choice) => props.command(choice));
+	return {
+		onStart(props: SuggestionProps<Choice, Choice>) {
+			list = new SlashList();
+			props.editor.on('blur', close);
+			show(props);
+		},
+		onUpdate: show,
+		onKeyDown: ({ event }: { event: KeyboardEvent }) => {
+			if (event.key === 'Escape' && list) {
+				close();
+				return true;
+			}
+			return list?.press(event.key) ?? false;
+		},
+		onExit(props: SuggestionProps<Choice, Choice>) {
+			props.editor.off('blur', close);
+			close();
+		}
+	};
+}

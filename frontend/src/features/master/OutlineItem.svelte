@@ -1,0 +1,64 @@
+<!-- One row of the outline as a thing to go to, to press and to drag; a needle is only looked at. -->
+<script lang="ts">
+	import type { Choice } from './choices';
+	import { DISPLAYED } from './display';
+	import type { MasterState } from './master.svelte';
+	import OutlineRow from './OutlineRow.svelte';
+	import type { Row } from './rows';
+
+	interface Props {
+		master: MasterState;
+		row: Row;
+		here: boolean;
+		first: boolean;
+		renaming: boolean;
+		/** Something that is dragged would be put behind it. */
+		over: boolean;
+		choices: Choice[];
+		pages: number;
+		onpress: (event: MouseEvent) => void;
+		onkey: (event: KeyboardEvent) => void;
+		onrename: (name: string | null) => void;
+		/** Beginning, passing over, letting go, ending. */
+		ondrag: (event: DragEvent) => void;
+	}
+	let { master, row, here, first, renaming, over, choices, pages, onpress, onkey, onrename, ondrag }: Props =
+		$props();
+	const folded = $derived(row.kind === 'section' && master.folded.includes(row.id));
+</script>
+
+{#if row.kind === 'needle'}
+	<li role="none" class="relative">
+		<OutlineRow {row} here={false} marked={false} renaming={false} choices={[]} onrename={() => {}} />
+	</li>
+{:else}
+	<li
+		role="treeitem"
+		aria-level={row.depth + 1}
+		aria-selected={here}
+		aria-label="{row.name}{row.given ? ', given out' : ''}{row.changed
+			? ', changed since'
+			: ''}{row.display === 'ordinary' ? '' : `, ${DISPLAYED[row.display]}`}"
+		aria-expanded={row.kind === 'section' ? !folded : undefined}
+		data-key={row.key}
+		tabindex={first ? 0 : -1}
+		draggable={!renaming}
+		class="group relative cursor-pointer rounded-md {over ? 'shadow-[0_2px_0_0_var(--accent)]' : ''}"
+		onclick={onpress}
+		onkeydown={(event) => event.target === event.currentTarget && onkey(event)}
+		ondragstart={ondrag}
+		ondragend={ondrag}
+		ondragover={ondrag}
+		ondrop={ondrag}
+	>
+		<OutlineRow
+			{row}
+			{here}
+			marked={row.kind === 'page' && master.marked.includes(row.id)}
+			folded={folded ? pages : null}
+			{renaming}
+			{choices}
+			{onrename}
+		/>
+	</li>
+{/if}

@@ -1,0 +1,63 @@
+<!-- The line under a page's title: where it stands, who writes where on it, what paper it is, who sees it. -->
+<script lang="ts">
+	import { list } from '../../ui/words';
+	import Pick from '../../ui/Pick.svelte';
+	import Radios from '../../ui/Radios.svelte';
+	import { DISPLAYS } from './display';
+	import type { MasterState } from './master.svelte';
+	import type { MasterPageState } from './page.svelte';
+	import { FORMS, PAPERS, TINTS, WRITINGS, paperWords, said, settingsOf } from './settings';
+
+	let { master, page, saying }: { master: MasterState; page: MasterPageState; saying: string } = $props();
+	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
+	const display = $derived(master.displayOf(page.id));
+	const is = $derived(settingsOf(page.page?.attrs));
+</script>
+
+<p class="mb-5 text-[13px] leading-6 text-soft print:hidden">
+	{section} · students may write
+	<Pick words={WRITINGS[is.writing].words} label="Where students may write" light>
+		<Radios
+			label="Where students may write"
+			choices={WRITINGS}
+			chosen={is.writing}
+			onchoose={(writing) => page.set({ writing })}
+		/>
+	</Pick>
+	·
+	<Pick words={paperWords(is)} label="Paper" light>
+		<Radios
+			label="Paper"
+			choices={PAPERS}
+			chosen={is.paper}
+			onchoose={(paper) => page.set({ paper: said(PAPERS, paper) })}
+		/>
+		<div class="border-t border-line">
+			<Radios
+				label="Size"
+				choices={FORMS}
+				chosen={is.form}
+				onchoose={(form) => page.set({ orientation: said(FORMS, form) })}
+			/>
+		</div>
+		<div class="border-t border-line">
+			<Radios
+				label="Tint"
+				choices={TINTS}
+				chosen={is.tint}
+				onchoose={(tint) => page.set({ tint: said(TINTS, tint) })}
+			/>
+		</div>
+	</Pick>
+	·
+	<Pick words={DISPLAYS[display].words} label="Who sees it" light={display === 'ordinary'}>
+		<Radios
+			label="Who sees it"
+			choices={DISPLAYS}
+			chosen={display}
+			onchoose={(to) => void master.show({ kind: 'page', id: page.id, name: page.title }, to)}
+		/>
+	</Pick>
+	· <span role="status">{saying}</span>
+	{#if page.others.length}· <b>{list(page.others)} {page.others.length > 1 ? 'are' : 'is'} here too</b>{/if}
+</p>

@@ -1,0 +1,24 @@
+/** Who sees a page of the master beside those who were given it, in words. */
+import type { Display } from '../../api/display';
+
+export const DISPLAYED: Record<Display, string> = {
+	wraps: 'under wraps',
+	ordinary: 'given by pushes',
+	display: 'on display'
+};
+
+export const DISPLAYS: Record<Display, { words: string; under: string }> = {
+	ordinary: { words: 'given by pushes', under: 'Students see it in their notebook once you push it.' },
+	wraps: { words: 'under wraps', under: 'Only teachers see it. Pushes hold it until you unwrap it.' },
+	display: {
+		words: 'on display',
+		under: 'The classes read it as it is now, and nobody writes on it. You need not push it.'
+	}
+};
+
+/** What is said of a section or page that was put so. */
+export function displayedWords(name: string, display: Display): string {
+	if (display === 'wraps') return `“${name}” is under wraps: only teachers see it.`;
+	if (display === 'display') return `“${name}” is on display: the classes can read it now.`;
+	return `“${name}” is given by pushes again.`;
+}

@@ -1,0 +1,42 @@
+/** What is done with a row of the outline, whichever way it is asked for. */
+import { go } from '../../router';
+import type { Doing } from './choices';
+import type { MasterState } from './master.svelte';
+import { attempt } from '../../ui/report';
+import { toasts } from '../../ui/toasts.svelte';
+import { stepTarget, type Kind, type Row } from './rows';
+
+interface Asks {
+	rename: () => void;
+	onmany: (row: Row) => void;
+	onprint: (row: Row) => void;
+	onadd: (kind: Kind, holder: number | null, parent: number | null) => void;
+}
+
+/** The pages that stand right in a section. */
+export const pagesIn = (row: Row, master: MasterState) =>
+	master.rows.filter((one) => one.kind === 'page' && one.holder === row.id).map((one) => one.id);
+
+/** Teachers come to the master's page by it, students to their own. */
+async function copyLink(row: Row) {
+	await navigator.clipboard.writeText(`${location.origin}/page/${row.id}`);
+	toasts.say(`The link to “${row.name}” is copied. By it each student comes to their own page.`);
+}
+
+export function doingWith(row: Row, master: MasterState, { rename, onmany, onprint, onadd }: Asks): Doing {
+	const push = (said: string) => go(`/master/${master.id}/push?${said}`);
+	return {
+		rename,
+		move: (step) => void master.move(row, stepTarget(master.rows, row, step)),
+		takeOut: () => void master.takeOut(row),
+		push: () => push(`pages=${(row.kind === 'page' ? [row.id] : pagesIn(row, master)).join('.')}`),
+		pushEmpty: () => push(`${row.kind}s=${row.id}`),
+		show: (display) => void master.show(row, display),
+		many: () => onmany(row),
+		copyLink: () => void attempt(() => copyLink(row)),
+		print: () => onprint(row),
+		choose: () => master.mark(row.id),
+		add: (kind) =>
+			row.kind === 'page' ? onadd('page', row.holder, row.parent ?? row.id) : onadd(kind, row.id, null)
+	};
+}

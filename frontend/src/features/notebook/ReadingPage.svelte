@@ -1,0 +1,41 @@
+<!-- A page on display: the master's own, as it is now, to be read. -->
+<script lang="ts">
+	import { NO_FACTS, PageEditor, type PageNode } from '../../editor';
+	import { attempt } from '../../ui/report';
+	import type { NotebookState } from './notebook.svelte';
+
+	let { notebook, id }: { notebook: NotebookState; id: number } = $props();
+	let page = $state.raw<PageNode | null>(null);
+	const there = $derived(notebook.view === null || notebook.reading.some((one) => one.id === id));
+	const section = $derived(notebook.reading.find((one) => one.id === id)?.section);
+
+	// The list comes anew whenever something on display was changed, and the page with it.
+	$effect(() => {
+		if (notebook.reading.some((one) => one.id === id))
+			void attempt(async () => (page = await notebook.shown(id)));
+	});
+</script>
+
+<article class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10">
+	{#if !there}
+		<p role="status" class="py-10 text-[15px]">Your teacher does not show this page any more.</p>
+	{:else if page}
+		<header class="pl-[22px] sm:pl-[34px]">
+			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
+				{page.attrs?.title}
+			</h1>
+			<p class="mb-5 text-[13px] text-soft">{section} · to read; your teacher keeps it up to date</p>
+		</header>
+		<PageEditor
+			{page}
+			surroundings={{
+				hand: 'reader',
+				onlySpaces: false,
+				addPicture: async () => '',
+				teacherName: 'the teacher'
+			}}
+			facts={NO_FACTS}
+			label="The page {page.attrs?.title}"
+		/>
+	{/if}
+</article>

@@ -1,0 +1,51 @@
+"""The master's reading place: what is on display, which the class reads as it is now and never writes on."""
+
+from dataclasses import dataclass
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_reader
+from red_thread.actions.refusals import NotFound
+from red_thread.core.outline.display import Display
+from red_thread.core.outline.tree import OutlinePage
+from red_thread.core.page.nodes import Node
+from red_thread.store.notebook.values import NotebookInfo
+from red_thread.store.unit import Unit
+
+
+@dataclass(frozen=True, slots=True)
+class ShownPage:
+    """A page on display. `section`: by name; `tucked`: it hangs under another."""
+
+    id: int
+    title: str
+    section: str
+    tucked: bool
+
+
+async def look_at_reading_place(unit: Unit, actor: Actor, notebook_id: int) -> list[ShownPage]:
+    """The pages on display in the master that a notebook is tied to, in its order. Raises NotFound."""
+    notebook = await require_reader(unit, actor, notebook_id)
+    if not await _may_read(unit, actor, notebook) or not await unit.masters.any_on_display(notebook.master_id):
+        return []
+    outline = await unit.masters.outline(notebook.master_id)
+    names = {section.id: section.name for section in outline.sections}
+    return [
+        ShownPage(page.id, page.title, names[page.section_id], page.parent_id is not None)
+        for page in outline.in_order()
+        if isinstance(page, OutlinePage) and page.display is Display.DISPLAY
+    ]
+
+
+async def read_shown(unit: Unit, actor: Actor, notebook_id: int, page_id: int) -> Node:
+    """A page on display, as it is now. Raises NotFound."""
+    notebook = await require_reader(unit, actor, notebook_id)
+    if page_id in {page.id for page in await look_at_reading_place(unit, actor, notebook.id)}:
+        page = await unit.masters.page(page_id)
+        if page is not None:
+            return page.document
+    raise NotFound(what="page")
+
+
+async def _may_read(unit: Unit, actor: Actor, notebook: NotebookInfo) -> bool:
+    """Whoever has left the class keeps the notebook, and reads in the master no more."""
+    return actor.kind == "teacher" or await unit.notebooks.is_present(notebook.id)

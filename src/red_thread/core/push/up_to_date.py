@@ -1,0 +1,154 @@
+"""What is done for the copies that a push finds: they come up to date, are tied again, or stay as they are."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
+from enum import Enum
+
+from red_thread.core.push.copies import Copies
+from red_thread.core.push.facts import Untouched, Written
+from red_thread.core.push.how import Drawer, How, IfCopy, IfCut
+from red_thread.core.push.operations import Fetch, Operation, Refresh, Restore, Tie, Weave
+from red_thread.core.push.outcomes import RowOutcome
+from red_thread.core.push.plan import PlannedRows, Step, WovenCopy
+from red_thread.core.push.woven import weave
+
+
+class _Asked(Enum):
+    """What a push does with a copy that does not stay as it is: brings it up to date, or says nothing of it."""
+
+    UPDATE = "update"
+    NOTHING = "nothing"
+
+
+def _asked(copy: Untouched | Written, how: How) -> RowOutcome | _Asked:
+    """What becomes of a copy by what was asked for; an outcome where it stays as it is and that is said."""
+    if not copy.tied:
+        return _asked_of_loose(how)
+    if copy.pulled_back is not None:
+        return _Asked.NOTHING if how.untied else _Asked.UPDATE
+    if how.untied or how.if_copy is IfCopy.LEAVE:
+        return RowOutcome.LEFT
+    return _Asked.NOTHING if how.if_copy is IfCopy.SECOND else _Asked.UPDATE
+
+
+def _asked_of_loose(how: How) -> RowOutcome | _Asked:
+    if how.untied:
+        return RowOutcome.HAS_IT
+    if how.if_copy is IfCopy.SECOND:
+        return _Asked.NOTHING
+    return _Asked.UPDATE if how.if_cut is IfCut.TIE else RowOutcome.LOOSE
+
+
+def _prepared(copy: Untouched | Written, how: How) -> Iterator[Operation]:
+    """What has to be done before a copy can come up to date."""
+    if not copy.tied:
+        yield Tie(copy.page_id, copy.notebook_ids, copy.ordinal)
+    if copy.pulled_back is not None:
+        yield Restore(copy.page_id, copy.notebook_ids, copy.pulled_back, True, copy.ordinal)
+    if _fetched(copy, how):
+        yield Fetch(copy.page_id, copy.notebook_ids, copy.ordinal)
+
+
+def _fetched(copy: Untouched | Written, how: How) -> bool:
+    return copy.put_away and how.drawer is Drawer.FETCH
+
+
+def steps_of_untouched(copies: Copies) -> Iterator[Step]:
+    """What is done for copies that nobody has written on: they stand on the new edition."""
+    how = copies.facts.how
+    for group in copies.untouched:
+        asked = _asked(group, how)
+        if isinstance(asked, RowOutcome):
+            yield Step((), _rows(group, asked))
+        elif asked is not _Asked.NOTHING:
+            has_it = group.edition_id in copies.has_it
+            operations = [*_prepared(group, how)]
+            if not has_it:
+                after = copies.pages[group.page_id].edition_id or 0
+                operations.append(Refresh(group.page_id, group.notebook_ids, group.edition_id, after, group.ordinal))
+            yield Step(tuple(operations), _rows(group, _outcome_of_untouched(group, has_it, how)))
+
+
+def _outcome_of_untouched(group: Untouched, has_it: bool, how: How) -> RowOutcome:
+    if not group.tied:
+        return RowOutcome.TIED
+    if _fetched(group, how):
+        return RowOutcome.BACK
+    if group.put_away and (group.pulled_back is not None or not has_it):
+        return RowOutcome.PUT_AWAY
+    if group.pulled_back is not None:
+        return RowOutcome.PLACED
+    return RowOutcome.HAS_IT if has_it else RowOutcome.REFRESHED
+
+
+def _rows(copy: Untouched | Written, outcome: RowOutcome) -> PlannedRows:
+    return PlannedRows(copy.page_id, outcome, copy.notebook_ids, edition_before=copy.edition_id)
+
+
+@dataclass(frozen=True, slots=True)
+class _Woven:
+    """A written-on copy with the merge that was run for it, if any."""
+
+    written: Written
+    copy: WovenCopy
+
+
+def steps_of_written(copies: Copies) -> tuple[list[Step], list[WovenCopy]]:
+    """What is done for copies that students have written on, alike ones together; and the merges, run."""
+    how = copies.facts.how
+    alike: dict[object, list[_Woven]] = defaultdict(list)
+    for written in copies.written:
+        asked = _asked(written, how)
+        if asked is _Asked.NOTHING:
+            continue
+        copy = WovenCopy(written.page_id, written.notebook_id, RowOutcome.HAS_IT, None)
+        copy = replace(copy, outcome=asked) if isinstance(asked, RowOutcome) else _weave(written, copies)
+        same = written.page_id, copy.outcome, copy.reason, written.edition_id, written.ordinal, written.tied
+        alike[same].append(_Woven(written, copy))
+    steps = [_step_of_woven(group, copies) for group in alike.values()]
+    return steps, [one.copy for group in alike.values() for one in group]
+
+
+def _weave(written: Written, copies: Copies) -> WovenCopy:
+    outcome, merged, reason = RowOutcome.HAS_IT, None, ""
+    if written.edition_id not in copies.has_it:
+        outcome, merged, reason = weave(written.base, copies.pages[written.page_id].document, written.document)
+    return WovenCopy(written.page_id, written.notebook_id, _told(written, outcome, copies.facts.how), merged, reason)
+
+
+def _told(written: Written, outcome: RowOutcome, how: How) -> RowOutcome:
+    """A knot and a failure are told before all else; then whence the copy comes; then what it was."""
+    quiet = outcome in (RowOutcome.HAS_IT, RowOutcome.MERGED)
+    if quiet and not written.tied:
+        return RowOutcome.TIED
+    if quiet and ((written.pulled_back is not None and not written.put_away) or _fetched(written, how)):
+        return RowOutcome.BACK
+    changes = outcome.changes or (written.pulled_back is not None and outcome is RowOutcome.HAS_IT)
+    return RowOutcome.PUT_AWAY if written.put_away and changes and not _fetched(written, how) else outcome
+
+
+def _step_of_woven(group: list[_Woven], copies: Copies) -> Step:
+    first, outcome = group[0].written, group[0].copy.outcome
+    operations: list[Operation] = []
+    if outcome.changes:
+        operations += _together([_prepared(one.written, copies.facts.how) for one in group])
+        after = copies.pages[first.page_id].edition_id or 0
+        operations += [_woven(one, after) for one in group if one.copy.merged is not None]
+    ids = tuple(one.written.notebook_id for one in group)
+    return Step(tuple(operations), PlannedRows(first.page_id, outcome, ids, group[0].copy.reason, first.edition_id))
+
+
+def _together(each: Iterable[Iterable[Operation]]) -> list[Operation]:
+    """Operations that differ in their notebooks alone, as one."""
+    found: dict[Operation, list[int]] = defaultdict(list)
+    for operation in (operation for operations in each for operation in operations):
+        found[replace(operation, notebook_ids=())].extend(operation.notebook_ids)  # type: ignore[call-arg]
+    return [replace(operation, notebook_ids=tuple(ids)) for operation, ids in found.items()]  # type: ignore[call-arg]
+
+
+def _woven(one: _Woven, after: int) -> Weave:
+    written, merged = one.written, one.copy.merged
+    assert merged is not None
+    whose = written.page_id, written.notebook_id, written.copy_id, written.revision
+    return Weave(*whose, written.edition_id, after, written.document, merged.page)

@@ -1,0 +1,133 @@
+"""A whole master as a zip of Markdown: folders for dividers and sections, a file for each page, pictures beside them.
+
+What is read in from it is the same master again: names that no file may have are written with `%`, and numbers before
+them keep the order. A folder that is empty, or of which there is more to say than its name, holds an `about.yaml`.
+"""
+
+import io
+import re
+import zipfile
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from urllib.parse import unquote
+
+import yaml
+
+from red_thread.core.outline.display import Display
+from red_thread.core.page.nodes import Node, attributes_of, content_of, title_of, with_attributes, with_content
+from red_thread.formats.as_markdown import write_markdown
+
+_NO_NAME = re.compile(r'[%/\\:*?"<>|\x00-\x1f]|^\.|[. ]$')
+_WRITTEN = re.compile(r"%[0-9A-F]{2}")
+_OLDEST = (1980, 1, 1, 0, 0, 0)  # the same master always makes the same file
+ABOUT = "about.yaml"
+_ENDINGS = {"image/png": "png", "image/jpeg": "jpg"}
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenPage:
+    """A page that goes out. `holders`: the ids and names of its dividers and, last, its section."""
+
+    holders: tuple[tuple[str, str], ...]
+    document: Node
+    tucked_under: str | None = None
+    display: Display | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class WrittenHolder:
+    """A divider or section of which there is something to say. `holders`: those above it and, last, itself."""
+
+    holders: tuple[tuple[str, str], ...]
+    is_section: bool
+    display: Display = Display.ORDINARY
+
+
+def read_about(body: bytes) -> tuple[bool, Display] | None:
+    """Whether a folder is a section, and who sees what is in it; None for an `about.yaml` that is none of ours."""
+    try:
+        said = yaml.load(body.decode(), Loader=yaml.BaseLoader)
+    except (yaml.YAMLError, RecursionError, ValueError):
+        return None
+    if not isinstance(said, dict) or said.get("kind") not in ("section", "divider"):
+        return None
+    return said["kind"] == "section", Display.said(said.get("shown")) or Display.ORDINARY
+
+
+def folder_name(name: str) -> str:
+    """A name as a folder may have it."""
+    return _NO_NAME.sub(lambda found: "".join(f"%{byte:02X}" for byte in found.group().encode()), name[:120])
+
+
+def name_of_folder(folder: str) -> str:
+    """The name that a folder of ours stands for."""
+    return _WRITTEN.sub(lambda found: unquote(found.group()), folder)
+
+
+class _Folders:
+    """Numbers folders and files as they come, so that their names stand in the order of the master."""
+
+    def __init__(self) -> None:
+        self.counted: defaultdict[str, int] = defaultdict(int)
+        self.paths: dict[tuple[str, ...], str] = {(): ""}
+
+    def of(self, holders: Sequence[tuple[str, str]]) -> str:
+        """The path of the folder for dividers and a section, each known by its id."""
+        ids: tuple[str, ...] = ()
+        for holder, name in holders:
+            above, ids = self.paths[ids], (*ids, holder)
+            if ids not in self.paths:
+                self.paths[ids] = f"{above}{self.number(above)} {folder_name(name)}/"
+        return self.paths[ids]
+
+    def number(self, path: str) -> str:
+        self.counted[path] += 1
+        return f"{self.counted[path]:03d}"
+
+
+def write_master(items: Sequence[WrittenPage | WrittenHolder], pictures: Mapping[str, tuple[str, bytes]]) -> bytes:
+    """The zip. items: in the order of the master. pictures: by the `src` that pages name, media type and bytes; one
+    that is not there stays unnamed.
+    """
+    endings = [_ENDINGS.get(media, "bin") for media, _ in pictures.values()]
+    files = {
+        source: f"pictures/{k}.{ending}" for k, (source, ending) in enumerate(zip(pictures, endings, strict=True), 1)
+    }
+    folders, made = _Folders(), io.BytesIO()
+    with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as archive:
+        for page in items:
+            path = folders.of(page.holders)
+            if isinstance(page, WrittenHolder):
+                _add(archive, f"{path}{ABOUT}", _about(page))
+                continue
+            up = "../" * path.count("/")
+            document = _readdressed(page.document, {source: f"{up}{file}" for source, file in files.items()})
+            title = folder_name(title_of(page.document))[:80].strip()
+            _add(archive, f"{path}{folders.number(path)} {title}.md", _written(document, page))
+        for source, (_, body) in pictures.items():
+            _add(archive, files[source], body)
+    return made.getvalue()
+
+
+def _written(document: Node, page: WrittenPage) -> bytes:
+    return write_markdown(document, page.tucked_under, page.display)
+
+
+def _about(holder: WrittenHolder) -> bytes:
+    shown = f"shown: {holder.display.words}\n" if holder.is_section else ""
+    return f"kind: {'section' if holder.is_section else 'divider'}\n{shown}".encode()
+
+
+def _add(archive: zipfile.ZipFile, path: str, body: bytes) -> None:
+    info = zipfile.ZipInfo(path, _OLDEST)
+    info.compress_type = zipfile.ZIP_DEFLATED
+    archive.writestr(info, body)
+
+
+def _readdressed(node: Node, files: Mapping[str, str]) -> Node:
+    if node["type"] == "image":
+        source = attributes_of(node).get("src")
+        return with_attributes(node, src=files.get(str(source), source))
+    children = [_readdressed(child, files) for child in content_of(node)]
+    return with_content(node, children) if children else node

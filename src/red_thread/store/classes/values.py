@@ -1,0 +1,56 @@
+"""Classes and their rosters."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+
+@dataclass(frozen=True, slots=True)
+class ClassInfo:
+    """`students`: how many are in it. `catches_up`: whether who comes in gets at once what it was given."""
+
+    id: int
+    master_id: int
+    name: str
+    students: int
+    catches_up: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Student:
+    """One student of a class.
+
+    `way_in`: "password", "code" (given out at `code_since`, not used yet) or "none". `signs_in_as`: the e-mail
+    address or name to sign in with. `by_others`: whether other teachers have them in a course too.
+    """
+
+    person_id: int
+    notebook_id: int
+    name: str
+    email: str | None
+    way_in: str
+    signs_in_as: str
+    code_since: datetime | None
+    by_others: bool
+
+
+@dataclass(frozen=True, slots=True)
+class AskedFor:
+    """A teacher asks for a student of the actor's, for a class of another course."""
+
+    class_id: int
+    person_id: int
+    person_name: str
+    class_name: str
+    master_name: str
+    asked_by: str
+    asked_by_id: int
+
+
+@dataclass(frozen=True, slots=True)
+class GroupInfo:
+    """A group, across the classes of a course. `notebook_ids`: of those who are in it and in a class now."""
+
+    id: int
+    master_id: int
+    name: str
+    notebook_ids: list[int]

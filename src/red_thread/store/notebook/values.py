@@ -1,0 +1,124 @@
+"""Notebooks, their copies, and what students wrote."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+from red_thread.core.page.answers import Answers
+from red_thread.core.page.delta import Delta
+from red_thread.core.page.history import Cause
+from red_thread.core.page.nodes import Node
+from red_thread.store.windows import Window
+
+
+@dataclass(frozen=True, slots=True)
+class NotebookInfo:
+    """One student's notebook in one class."""
+
+    id: int
+    class_id: int
+    class_name: str
+    master_id: int
+    master_name: str
+    person_id: int
+    person_name: str
+
+
+@dataclass(frozen=True, slots=True)
+class CopyInfo:
+    """A page of a notebook as the server holds it. `document` is the student's page as it stands, `edition` what it
+    stands on.
+
+    `person_id`: whose notebook it is in. `tied`: it follows a page of the master. One that was cut has the page and
+    the edition that it came from; one of the student's own has neither, and its `edition` is empty.
+    """
+
+    id: int
+    notebook_id: int
+    person_id: int
+    page_id: int | None
+    edition_id: int | None
+    seen_edition_id: int | None
+    revision: int
+    knots: int
+    opened_at: datetime | None
+    document: Node
+    edition: Node
+    put_away: bool
+    pulled_back: bool
+    tied: bool = True
+
+    @property
+    def tie(self) -> Literal["tied", "cut", "own"]:
+        """What the copy hangs on, or hung on before it was cut: page and edition; None for an own page."""
+        if self.tied:
+            return "tied"
+        return "own" if self.page_id is None else "cut"
+
+
+@dataclass(frozen=True, slots=True)
+class OwnSection:
+    """A section of a notebook. `own`: it is tied to nothing."""
+
+    id: int
+    own: bool
+    order_key: str
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class KnottedRow:
+    """A copy with knots in it, and whose it is."""
+
+    copy_id: int
+    person_name: str
+    class_name: str
+    document: Node
+
+
+@dataclass(frozen=True, slots=True)
+class NewState:
+    """The next state of a written-on copy, to be stored with its history.
+
+    `title`: where it is another than the edition's. `by_student`: its student wrote it now.
+    """
+
+    copy_id: int
+    revision: int
+    edition_id: int | None
+    document: Node
+    delta: Delta | None
+    cause: Cause
+    made_by: int
+    push_id: int | None
+    answers: Answers
+    title: str | None = None
+    by_student: bool = False
+    window: Window | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class StoredState:
+    """A state as it is stored: whole, or as what it changed in the one before.
+
+    `edition_number`: 0 for a page that came from none.
+    """
+
+    revision: int
+    made_at: datetime
+    made_by: int
+    made_by_name: str
+    cause: Cause
+    edition_id: int | None
+    edition_number: int
+    whole: Node | None
+    delta: Delta | None
+
+
+@dataclass(frozen=True, slots=True)
+class ThinnedState:
+    """A state that stays while others around it go: whole, or as what it changed in the one before it now."""
+
+    revision: int
+    whole: Node | None
+    delta: Delta | None

@@ -1,0 +1,41 @@
+"""People and how they sign in."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal, TypeAlias
+
+PersonKind: TypeAlias = Literal["teacher", "student", "house"]
+
+
+@dataclass(frozen=True, slots=True)
+class Person:
+    """Someone who can sign in. `password_hash`: argon2, None before a first password was set.
+
+    `sign_in_name`: what one signs in with who has no e-mail address here. `administers`: looks after the school.
+    """
+
+    id: int
+    name: str
+    kind: PersonKind
+    email: str | None
+    password_hash: str | None
+    sign_in_name: str | None = None
+    administers: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class SignedIn:
+    """A session. `proof`: what a changing request must bring along (against forged requests)."""
+
+    person: Person
+    proof: str
+
+
+@dataclass(frozen=True, slots=True)
+class OpenSession:
+    """One of a person's sessions. `number`: what it is called towards its owner; the token is known to nobody."""
+
+    number: str
+    made_at: datetime
+    browser: str
+    token_hash: bytes

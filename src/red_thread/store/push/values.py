@@ -1,0 +1,113 @@
+"""Pushes: their facts, their rows, their log."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime
+from typing import Literal, TypeAlias
+
+from red_thread.core.outline.tree import Holder, Outline
+from red_thread.core.push import USUAL, How, Only, PushedPage
+
+# "cut": a pull-back that takes nothing away, but cuts every copy loose.
+PushKind: TypeAlias = Literal["push", "pull-back", "catch-up", "cut"]
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What a push is of, and how it is meant. `given_empty`: dividers and sections as such, with their names."""
+
+    outline: Outline
+    pages: Sequence[PushedPage]
+    how: How = USUAL
+    given_empty: Mapping[Holder, str] = field(default_factory=dict[Holder, str])
+
+    def of(self, page: PushedPage) -> "Asked":
+        """The same for one of its pages alone."""
+        return Asked(self.outline, (page,), self.how)
+
+
+@dataclass(frozen=True, slots=True)
+class NewPush:
+    """What is asked for. `pages`: page id to the id of the edition that is meant, in the order of the master.
+
+    `class_ids`, `group_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: which notebooks this comes
+    to now. `begins_at`: one that waits for its time has no editions and no audience before. `section_id`: into which
+    section, if not each page's own; `holders`: dividers and sections that are given as such.
+    """
+
+    master_id: int
+    made_by: int
+    kind: PushKind
+    pages: Mapping[int, int | None]
+    class_ids: tuple[int, ...]
+    notebook_ids: tuple[int, ...]
+    without: tuple[int, ...]
+    audience: list[int]
+    begins_at: datetime | None = None
+    group_ids: tuple[int, ...] = ()
+    only: Only = Only.EVERYONE
+    how: How = USUAL
+    section_id: int | None = None
+    holders: tuple[Holder, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class PushInfo:
+    """A push, or a pull-back as `kind` says, and how far it is.
+
+    `status`: "scheduled" until `begins_at`, "waiting" for the queue, "running", "paused", "done", "stopped" or
+    "failed".
+    """
+
+    id: int
+    master_id: int
+    made_by: int
+    made_at: datetime
+    finished_at: datetime | None
+    status: str
+    students: int
+    students_done: int
+    kind: PushKind
+    undone_at: datetime | None
+    problem: str | None = None
+    begins_at: datetime | None = None
+    section_id: int | None = None
+    only: Only = Only.EVERYONE
+    how: How = USUAL
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """What was asked for, in names, for a sentence. `title`: of the first page; `pages`: how many there are.
+
+    `classes`: the names of whole classes, then of groups. `students`: of at most three single students; `singles`,
+    `without`: how many single students, and how many were left out. `holders`: dividers and sections as such; `into`:
+    the section that was chosen; `behind`: the page that it was to follow.
+    """
+
+    title: str
+    pages: int
+    classes: list[str]
+    students: list[str]
+    singles: int
+    without: int
+    holders: list[str]
+    into: str | None
+    behind: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Batch:
+    """Notebooks that a push has yet to come to, out of one batch of its audience."""
+
+    number: int
+    notebook_ids: list[int]
+
+
+@dataclass(frozen=True, slots=True)
+class Reached:
+    """A notebook in an audience, and whose it is."""
+
+    notebook_id: int
+    person_name: str
+    class_name: str

@@ -1,0 +1,68 @@
+"""One transaction, and all that can be asked in it."""
+
+from collections.abc import Awaitable, Callable
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import text
+from sqlalchemy.ext.asyncio import AsyncConnection
+
+from red_thread.store.classes.classes import ClassStore
+from red_thread.store.classes.groups import GroupStore
+from red_thread.store.master.asked_for import AskedForStore
+from red_thread.store.master.masters import MasterStore
+from red_thread.store.news import Notifier
+from red_thread.store.notebook.notebooks import NotebookStore
+from red_thread.store.people.people import PeopleStore
+from red_thread.store.pictures import PictureStore
+from red_thread.store.push.audiences import AudienceStore
+from red_thread.store.push.given import GivenStore
+from red_thread.store.push.operations import OperationStore
+from red_thread.store.push.pull_backs import PullBackStore
+from red_thread.store.push.pushes import PushStore
+from red_thread.store.reach.boards import BoardStore
+
+_FORGET_FAILED = text("""
+    DELETE FROM procrastinate_jobs
+    WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
+""")
+Defer = Callable[[Any, int, int, int], Awaitable[None]]
+
+
+class JobQueue:
+    """Enqueues on the transaction's own connection: no job without its rows, no rows without their job."""
+
+    def __init__(self, connection: AsyncConnection, school: int, defer: Defer | None) -> None:
+        self.connection, self.school, self.defer = connection, school, defer
+
+    async def run_push(self, push_id: int, master_id: int) -> None:
+        """The worker will run this push, one after another with those of its master."""
+        if self.defer is not None:
+            raw = await self.connection.get_raw_connection()
+            await self.defer(raw.driver_connection, self.school, push_id, master_id)
+
+    async def forget_failed(self, push_id: int) -> None:
+        """Takes out the jobs of a push that gave up, so that it counts its tries anew."""
+        await self.connection.execute(_FORGET_FAILED, {"push": push_id})
+
+
+class Unit:
+    """One transaction in one school, and all that can be asked in it."""
+
+    def __init__(self, connection: AsyncConnection, now: datetime, school: int, defer: Defer | None) -> None:
+        self.connection, self.now, self.school = connection, now, school
+        self.people = PeopleStore(connection, now)
+        self.masters = MasterStore(connection, now)
+        self.asked_for = AskedForStore(connection, now)
+        self.classes = ClassStore(connection, now)
+        self.groups = GroupStore(connection, now)
+        self.notebooks = NotebookStore(connection, now)
+        self.pushes = PushStore(connection, now)
+        self.audiences = AudienceStore(connection)
+        self.given = GivenStore(connection)
+        self.operations = OperationStore(connection, now)
+        self.pull_backs = PullBackStore(connection, now)
+        self.boards = BoardStore(connection)
+        self.pictures = PictureStore(connection)
+        self.news = Notifier(connection)
+        self.queue = JobQueue(connection, school, defer)

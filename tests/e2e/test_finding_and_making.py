@@ -1,0 +1,53 @@
+"""A page is found by its words; more like it are made in one go; a file of any kind comes in: in the browser."""
+
+import re
+
+from playwright.async_api import expect
+
+from tests.e2e.steps import open_master_page
+
+BROUGHT = "<h1>Harbour rules</h1><p>No running on the <b>slipway</b>.</p><ul><li>Boots</li><li>Vest</li></ul>"
+
+
+async def test_a_page_is_found_by_what_stands_on_it(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_label("Find a page").fill("cuttlebone rope")
+    await expect(teacher.get_by_role("heading", name="In the words of pages")).to_be_visible()
+    await teacher.get_by_role("link", name=re.compile("^The strandline after a storm")).click()
+    await expect(teacher.get_by_label("Title of the page")).to_have_value("The strandline after a storm")
+
+
+async def test_more_pages_like_one_are_made_and_undone(person):
+    teacher = await person("Ngozi")
+    await open_master_page(teacher, "Log 3")
+    row = teacher.get_by_role("treeitem", name=re.compile("^Log 3"))
+    await row.hover()
+    await row.get_by_role("button").first.click()
+    await teacher.get_by_role("menuitem", name="Make more like it").click()
+    await teacher.get_by_label(re.compile("^What are they called")).fill("Sea log {n}")
+    await teacher.get_by_label("How many").fill("12")
+    await expect(teacher.get_by_role("list", name="Their names")).to_contain_text("Sea log 12")
+    await teacher.get_by_role("button", name="Make 12 pages").click()
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^Sea log"))).to_have_count(12)
+    await teacher.get_by_role("button", name="Undo").last.click()
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^Sea log"))).to_have_count(0)
+
+
+async def test_a_web_page_comes_in_as_a_page(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_role("button", name="More about the master").click()
+    await teacher.get_by_role("menuitem", name="Bring in files").click()
+    file = {"name": "harbour.html", "mimeType": "text/html", "buffer": BROUGHT.encode()}
+    await teacher.get_by_label("File, or zip of files").set_input_files(file)
+    # The first file wakes the process that reads files: on a busy machine that takes its time.
+    brought = teacher.get_by_role("treeitem", name=re.compile("^Harbour rules"))
+    await expect(brought).to_be_visible(timeout=90_000)
+    await open_master_page(teacher, "Harbour rules")
+    await expect(teacher.locator(".page-body li")).to_have_count(2)
+    await expect(teacher.locator(".page-body strong")).to_have_text("slipway")
+    await teacher.keyboard.press("Escape")
+    for made in ("Harbour rules", "New pages"):
+        row = teacher.get_by_role("treeitem", name=re.compile(f"^{made}"))
+        await row.focus()
+        await teacher.keyboard.press("Delete")
+        await expect(row).to_have_count(0)

@@ -1,0 +1,114 @@
+"""Pages as Markdown, and whole masters as zips: what goes out comes back unchanged."""
+
+import io
+import zipfile
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+import red_thread.demo
+from red_thread.core.page.nodes import attributes_of, content_of, walk
+from red_thread.formats.archive import read_archive
+from red_thread.formats.as_markdown import bare, write_markdown
+from red_thread.formats.markdown import read_markdown
+from red_thread.formats.master_zip import WrittenPage, folder_name, name_of_folder, write_master
+from red_thread.web.imports import read_pages
+from tests.formats.test_other_formats import a_picture
+from tests.notation import page
+from tests.properties.wild import Wild
+
+COURSE = sorted((Path(red_thread.demo.__file__).parent / "course").rglob("*.md"))
+
+
+def back(document):
+    return read_markdown("page.md", write_markdown(document)).document
+
+
+@given(st.integers(0, 10**9))
+def test_any_page_comes_back_unchanged(seed):
+    for document in Wild(seed).three_pages():
+        if content_of(document):  # one that holds nothing comes back with a line to write on
+            assert bare(back(document)) == bare(document)
+
+
+@pytest.mark.parametrize("file", COURSE, ids=lambda file: file.stem)
+def test_the_demo_goes_out_as_markdown_and_comes_back(file):
+    found = read_markdown(file.name, file.read_bytes())
+    text = write_markdown(found.document, found.tucked_under)
+    again = read_markdown(file.name, text)
+    assert (bare(again.document), again.tucked_under) == (bare(found.document), found.tucked_under)
+    assert b"```red-thread" not in text, "Markdown has signs for all that is in it"
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        *("# no heading", "1. no list", "- no list", "2) no", "::: no frame", "---", "a\\b", "*a* _b_ `c`", "[a](b)"),
+        *(
+            "<b>",
+            "a | b",
+            "$$",
+            "~~a~~",
+            "&amp;",
+            "{gap}",
+            " lead and trail ",
+            "tab\tin",
+            "```",
+            "= x",
+            "+ y",
+            "a  b",
+        ),
+        *("https://shore.example", "**", "1986. was a year", "!", "![a](b)"),
+    ],
+)
+def test_words_that_look_like_signs_stay_words(words):
+    document = {"type": "doc", "attrs": {"title": words}, "content": [{"type": "paragraph", "attrs": {"id": "a"}, "content": [{"type": "text", "text": words}]}]}  # fmt: skip
+    assert bare(back(document))["content"] == bare(document)["content"]
+
+
+@pytest.mark.parametrize(
+    "fence",
+    ["nonsense", "[]", '{"type": "hologram"}', '{"type": "paragraph", "attrs": 5}', '{"type":' + '[' * 5000, "{" * 5000],
+)  # fmt: skip
+def test_a_fence_that_holds_no_block_is_refused_or_named(fence):
+    files = {"a.md": f"Words.\n\n```red-thread\n{fence}\n```\n".encode()}
+    problems = read_pages(files).problems
+    assert problems
+
+
+@pytest.mark.parametrize("name", ["Tides", "A/B: what?", "1. Tides", ".hidden", "trail. ", "50% off", "été", "a%2Fb"])
+def test_any_name_can_be_a_folder(name):
+    folder = folder_name(name)
+    assert not set(folder) & set('/\\:*?"<>|')
+    assert name_of_folder(folder) == name
+
+
+def test_a_master_comes_back_in_its_order_with_its_pictures():
+    tides, dunes = ("section-1", "Tides/ebb"), ("section-2", "Dunes")
+    autumn = ("divider-1", "1. Autumn")
+    drawn = page("a:Look.", "Drawn")
+    drawn["content"].append({"type": "image", "attrs": {"id": "i", "src": "/api/pictures/x", "alt": "teal"}})
+    pages = [
+        WrittenPage((autumn, dunes), drawn),
+        WrittenPage((autumn, tides), page("a:Zebra first", "Zebra")),
+        WrittenPage((autumn, tides), page("a:x", "Sheet"), "Zebra"),
+        WrittenPage((("section-3", "Alone"),), page("q=space[ p: ]", "Sheet")),
+    ]
+    made = write_master(pages, {"/api/pictures/x": ("image/png", a_picture())})
+    assert made == write_master(pages, {"/api/pictures/x": ("image/png", a_picture())}), "the same file each time"
+    read = read_pages(read_archive("master.zip", made))
+    found, problems = read.pages, read.problems
+    assert problems == []
+    told = [(one.dividers, one.section, attributes_of(one.document)["title"], one.tucked_under) for one in found]
+    assert told == [
+        (("1. Autumn",), "Dunes", "Drawn", None),
+        (("1. Autumn",), "Tides/ebb", "Zebra", None),
+        (("1. Autumn",), "Tides/ebb", "Sheet", "Zebra"),
+        ((), "Alone", "Sheet", None),
+    ]
+    assert len(found[0].pictures) == 1
+    assert [node["type"] for node in walk(found[0].document)][-1] == "image"
+    with zipfile.ZipFile(io.BytesIO(made)) as archive:
+        assert "pictures/1.png" in archive.namelist()
