@@ -35,7 +35,10 @@ class Part:
             self.pause = min(self.pause * 2, LONGEST)
             self.again_at = None
             self.begun = now
-            self.process = self.start()
+            try:
+                self.process = self.start()
+            except OSError as error:  # a machine that is short of something for now: tried again like one that died
+                say(f"{self.name} could not be started ({error.strerror}).")
 
     def stop(self) -> None:
         if self.process.poll() is None:

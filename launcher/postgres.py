@@ -21,6 +21,9 @@ ROLE = "red_thread_app"  # of the application: it owns its database and nothing 
 SCHOOL_ROLE = "red_thread_school"  # which the application takes on for its work: it sees one school at a time
 MAJOR = "15"
 _FAST = ["fsync=off", "full_page_writes=off", "synchronous_commit=off"]
+# What PostgreSQL says while processes of a server that was killed have not yet ended; they end by themselves.
+_STILL_ENDING = ["pre-existing shared memory block", 'lock file "postmaster.pid" already exists']
+_TRIES = 20  # a second apart
 _ROOMY = ["shared_buffers=256MB", "work_mem=32MB", "max_connections=200", "max_wal_size=2GB", "jit=off"]
 
 
@@ -66,10 +69,28 @@ class Cluster:
         self.run(others=3)
 
     def run(self, others: int = 0) -> None:
-        """Starts the server on the port that it has, the first time or again.
+        """Starts the server on the port that it has and waits until it answers, or gives up.
 
         others: how many other ports to try, should somebody have taken it between the looking and the starting.
         """
+        last = ""
+        for _ in range(_TRIES):
+            self.launch()
+            if self._is_ready():
+                return
+            self.stop()
+            last = "\n".join((self.folder / "log").read_text(errors="replace").splitlines()[-6:])
+            if not any(sign in last for sign in _STILL_ENDING):
+                break
+            time.sleep(1)
+        if others and "Address already in use" in last:
+            self.port = free_port()
+            self.run(others - 1)
+            return
+        give_up(f"{last}\n\nPostgreSQL did not start; its log is {self.folder / 'log'}.")
+
+    def launch(self) -> "subprocess.Popen[Any]":
+        """Starts the server's process on the port that it has, without waiting for it to answer."""
         settings = [*_ROOMY, *(_FAST if self.throwaway else [])]
         settings += ["listen_addresses=127.0.0.1", f"port={self.port}", "unix_socket_directories="]
         command = [str(BINARIES / "postgres"), "-D", str(self.folder / "data")]
@@ -86,15 +107,8 @@ class Cluster:
             start_new_session=True,
             **_as_postgres(),
         )
-        if self._is_ready():
-            return
-        self.stop()
-        last = "\n".join((self.folder / "log").read_text(errors="replace").splitlines()[-6:])
-        if others and "Address already in use" in last:
-            self.port = free_port()
-            self.run(others - 1)
-            return
-        give_up(f"{last}\n\nPostgreSQL did not start; its log is {self.folder / 'log'}.")
+        log.close()
+        return self.server
 
     def _claim(self) -> None:
         try:

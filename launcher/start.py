@@ -137,8 +137,8 @@ def _look_after(parts: list[Part], cluster: Cluster | None) -> None:
 
 def _server(cluster: Cluster) -> "subprocess.Popen[Any]":
     if cluster.server is None or cluster.server.poll() is not None:
-        cluster.run()
-    assert cluster.server is not None
+        # Without waiting: it may refuse while processes of the one that died still end, and is then tried again.
+        return cluster.launch()
     return cluster.server
 
 

@@ -71,6 +71,31 @@ def test_what_is_killed_is_started_again(running, part):
     assert launcher.poll() is None
 
 
+def test_a_database_whose_old_processes_linger_is_started_again_once_they_have_ended(running):
+    """A busy or stopped process of the killed server keeps its memory, and PostgreSQL refuses until it has ended."""
+    data, address, launcher = running
+    wait_until(lambda: health(address).get("worker") is True)
+    before = processes_of(launcher.pid)
+    lingering = next(iter(processes_of_kind(before["database"], "checkpointer")))
+    os.kill(lingering, signal.SIGSTOP)
+    try:
+        os.kill(before["database"], signal.SIGKILL)
+        log = data / "postgres" / "log"
+        wait_until(lambda: log.read_text().count("pre-existing shared memory block") >= 2)
+        assert launcher.poll() is None
+    finally:
+        os.kill(lingering, signal.SIGKILL)
+    wait_until(lambda: health(address) == {"status": "ok", "database": True, "worker": True})
+    assert launcher.poll() is None
+
+
+def processes_of_kind(server: int, kind: str) -> list[int]:
+    """The processes under PostgreSQL's first one whose title says that they are of this kind."""
+    command = ["ps", "-wwo", "pid,args", "--ppid", str(server)]
+    listed = subprocess.run(command, capture_output=True, text=True, check=False)
+    return [int(line.split()[0]) for line in listed.stdout.splitlines() if kind in line]
+
+
 def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_database_alone(running):
     data, address, launcher = running
     wait_until(lambda: health(address).get("worker") is True)
