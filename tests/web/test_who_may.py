@@ -29,6 +29,7 @@ OPEN = {
     ("post", "/api/begin"),
     ("post", "/api/masters"),
     ("get", "/api/requests"),
+    ("get", "/api/following"),
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
 }
@@ -56,6 +57,9 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         },
         ("post", "/api/masters/{master_id}/classes"): as_json(name="x"),
         ("post", "/api/masters/{master_id}/teachers"): as_json(name="x"),
+        ("put", "/api/masters/{master_id}/teachers/{person_id}"): as_json(role="helper"),
+        ("post", "/api/masters/{master_id}/following"): as_json(email="a@b.example"),
+        ("post", "/api/following/{master_id}"): as_json(class_ids=[]),
         ("patch", "/api/classes/{class_id}"): as_json(name="x"),
         ("patch", "/api/classes/{class_id}/students/{person_id}"): as_json(name="x"),
         ("post", "/api/classes/{class_id}/students/{person_id}/move"): as_json(class_id=school.classes["9A"]),

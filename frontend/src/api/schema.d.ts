@@ -53,7 +53,7 @@ export interface paths {
         };
         /**
          * Get Class
-         * @description A class and its students.
+         * @description A class and its students. Their ways in are for those who look after the class.
          */
         get: operations["get_class"];
         put?: never;
@@ -157,7 +157,7 @@ export interface paths {
         };
         /**
          * Get Reach
-         * @description The board. PostgreSQL wrote the students' part; it goes out as it is.
+         * @description The board of a class in one of the masters that it follows. PostgreSQL wrote the cells; they go out as is.
          */
         get: operations["get_reach"];
         put?: never;
@@ -384,6 +384,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Questions
+         * @description Which courses ask for one's classes.
+         */
+        get: operations["get_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/following/{master_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Answer
+         * @description These classes follow; none is a no.
+         */
+        post: operations["post_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/groups/{group_id}": {
         parameters: {
             query?: never;
@@ -551,6 +591,70 @@ export interface paths {
          */
         post: operations["post_class"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/could-follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Could Follow
+         * @description Classes of one's other courses that could follow this one.
+         */
+        get: operations["get_could_follow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Question
+         * @description Asks a colleague whether classes of theirs may follow.
+         */
+        post: operations["post_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/following/{class_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Following
+         * @description A class of one's own follows this course too, or again.
+         */
+        put: operations["put_following"];
+        post?: never;
+        /**
+         * Delete Following
+         * @description It follows no more; what it was given stays.
+         */
+        delete: operations["delete_following"];
         options?: never;
         head?: never;
         patch?: never;
@@ -787,7 +891,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Teachers
+         * @description Who works in a course, and as what.
+         */
+        get: operations["get_teachers"];
         put?: never;
         /**
          * Post Teacher
@@ -795,6 +903,30 @@ export interface paths {
          */
         post: operations["post_teacher"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/teachers/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Teacher
+         * @description Another role for a colleague.
+         */
+        put: operations["put_teacher"];
+        post?: never;
+        /**
+         * Delete Teacher
+         * @description A colleague works in the course no more.
+         */
+        delete: operations["delete_teacher"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1703,6 +1835,11 @@ export interface components {
             /** Id */
             id: number;
         };
+        /** AnswerFollowing */
+        AnswerFollowing: {
+            /** Class Ids */
+            class_ids: number[];
+        };
         /** AnswerRequest */
         AnswerRequest: {
             /** Agreed */
@@ -1728,6 +1865,11 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /** AskColleague */
+        AskColleague: {
+            /** Email */
+            email: string;
+        };
         /** AskedForOut */
         AskedForOut: {
             /** Asked By */
@@ -1742,6 +1884,25 @@ export interface components {
             person_id: number;
             /** Person Name */
             person_name: string;
+        };
+        /** AskedOut */
+        AskedOut: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * AskedToFollowOut
+         * @description A colleague's course asks for classes. `could`: those that may say yes.
+         */
+        AskedToFollowOut: {
+            /** Asked By */
+            asked_by: string;
+            /** Could */
+            could: components["schemas"]["OtherClassOut"][];
+            /** Master Id */
+            master_id: number;
+            /** Master Name */
+            master_name: string;
         };
         /**
          * AskingOut
@@ -1900,10 +2061,15 @@ export interface components {
             /** Students */
             students: number;
         };
-        /** ClassViewOut */
+        /**
+         * ClassViewOut
+         * @description `guest`: it is looked after in another course, and only given pages here.
+         */
         ClassViewOut: {
             /** Catches Up */
             catches_up: boolean;
+            /** Guest */
+            guest: boolean;
             /** Id */
             id: number;
             /** Name */
@@ -1935,6 +2101,23 @@ export interface components {
             codes: components["schemas"]["CodeOut"][];
             /** Left Out */
             left_out: string[];
+        };
+        /**
+         * ColleagueOut
+         * @description Who works in a course. `me`: whoever asks.
+         */
+        ColleagueOut: {
+            /** Me */
+            me: boolean;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "co-teacher" | "helper";
         };
         /**
          * ComparisonOut
@@ -2109,6 +2292,12 @@ export interface components {
             email: string;
             /** Name */
             name: string;
+            /**
+             * Role
+             * @default co-teacher
+             * @enum {string}
+             */
+            role: "co-teacher" | "helper";
         };
         /**
          * InvitedOut
@@ -2185,6 +2374,11 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "co-teacher" | "helper";
         };
         /** MasterPageOut */
         MasterPageOut: {
@@ -2224,6 +2418,11 @@ export interface components {
             };
             /** Pages */
             pages: components["schemas"]["OutlinePageOut"][];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "co-teacher" | "helper";
             /** Sections */
             sections: components["schemas"]["SectionOut"][];
         };
@@ -2459,6 +2658,15 @@ export interface components {
             number: string;
             /** This */
             this: boolean;
+        };
+        /** OtherClassOut */
+        OtherClassOut: {
+            /** Id */
+            id: number;
+            /** Master Name */
+            master_name: string;
+            /** Name */
+            name: string;
         };
         /** OutlinePageOut */
         OutlinePageOut: {
@@ -2767,6 +2975,14 @@ export interface components {
         RenameItem: {
             /** Name */
             name: string;
+        };
+        /** RoleIn */
+        RoleIn: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "co-teacher" | "helper";
         };
         /**
          * RosterLineOut
@@ -3475,6 +3691,7 @@ export interface operations {
         parameters: {
             query?: {
                 section_id?: number | null;
+                master_id?: number | null;
             };
             header?: {
                 "x-red-thread-proof"?: string | null;
@@ -3973,6 +4190,72 @@ export interface operations {
             };
         };
     };
+    get_questions: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedToFollowOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_answer: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerFollowing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     put_group: {
         parameters: {
             query?: never;
@@ -4337,6 +4620,140 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AddedOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_could_follow: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherClassOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_question: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskColleague"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_following: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_following: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+                class_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -4759,6 +5176,39 @@ export interface operations {
             };
         };
     };
+    get_teachers: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColleagueOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_teacher: {
         parameters: {
             query?: never;
@@ -4784,6 +5234,74 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["InvitedOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_teacher: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_teacher: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

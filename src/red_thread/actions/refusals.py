@@ -57,6 +57,31 @@ class NotAllowed(Refused):
     hint = "If you think it should be, ask the teacher of this course."
 
 
+class OnlyReadsAlong(Refused):
+    """You read along in this course; changing and pushing is for those who teach it."""
+
+    status = 403
+    hint = "Ask the course's owner, who can make you a co-teacher under Classes."
+
+
+class FollowsItsOwn(Refused):
+    """{name} is looked after in this course and follows it always."""
+
+    hint = "Students can leave it one by one; what they have stays theirs."
+
+
+class NoSuchColleague(Refused):
+    """No colleague signs in with that address."""
+
+    hint = "Look at the spelling, or ask the colleague under which address they sign in."
+
+
+class OwnerStays(Refused):
+    """A course always has an owner."""
+
+    hint = "Make a colleague the owner first; then you are a co-teacher."
+
+
 class NotFound(Refused):
     """There is no such {what} here."""
 

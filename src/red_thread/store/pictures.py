@@ -26,17 +26,18 @@ _FOR_PERSON = text(f"""
     FROM picture p
     WHERE p.id = :picture AND (
         p.owner_id = :person
-        OR EXISTS (SELECT FROM master_teacher m WHERE m.master_id = p.master_id AND m.person_id = :person)
-        OR EXISTS (SELECT FROM notebook n JOIN class k ON k.id = n.class_id
-                   JOIN master_teacher m ON m.master_id = k.master_id
-                   WHERE n.id = p.notebook_id AND m.person_id = :person)
+        OR EXISTS (SELECT FROM master_teacher m WHERE m.master_id = p.master_id AND m.person_id = :person
+                   AND m.left_at IS NULL)
+        OR EXISTS (SELECT FROM notebook n JOIN following f ON f.class_id = n.class_id AND f.until IS NULL
+                   JOIN master_teacher m ON m.master_id = f.master_id
+                   WHERE n.id = p.notebook_id AND m.person_id = :person AND m.left_at IS NULL)
         OR EXISTS (SELECT FROM notebook n JOIN copy c ON c.notebook_id = n.id
                    JOIN page_picture g ON g.page_id = coalesce(c.page_id, c.cut_page_id) AND {IN_NOTEBOOK}
                    WHERE n.person_id = :person AND g.picture_id = p.id)
-        OR EXISTS (SELECT FROM notebook n JOIN class k ON k.id = n.class_id
-                   JOIN section s ON s.master_id = k.master_id AND s.removed_at IS NULL
+        OR EXISTS (SELECT FROM notebook n JOIN following f ON f.class_id = n.class_id AND f.until IS NULL
+                   JOIN section s ON s.master_id = f.master_id AND s.removed_at IS NULL
                    JOIN page d ON d.section_id = s.id AND d.removed_at IS NULL
-                   WHERE n.person_id = :person AND {PRESENT} AND k.master_id = p.master_id
+                   WHERE n.person_id = :person AND {PRESENT} AND f.master_id = p.master_id
                    AND coalesce(d.display, s.display) = 'display' AND position(p.id IN d.document) > 0))
 """)
 

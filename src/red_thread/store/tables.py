@@ -135,11 +135,13 @@ class Master(OfSchool):
 
 
 class MasterTeacher(OfSchool):
-    """Who works with a master, and as what."""
+    """Who works with a master. `role`: "owner", "co-teacher", or "helper", who reads along and pushes nothing."""
 
     __tablename__ = "master_teacher"
     master_id: Mapped[int] = _to("master", key=True)
     person_id: Mapped[int] = _to("person", key=True, index=True)
+    role: Mapped[str] = mapped_column(server_default=text("'co-teacher'"))
+    left_at: Mapped[datetime | None]
 
 
 class Divider(OfSchool):
@@ -226,7 +228,7 @@ class Edition(OfSchool):
 
 
 class Class(OfSchool):
-    """A class of students who follow a master."""
+    """A class of students. `master_id`: of the course that looks after it; it follows that and perhaps others."""
 
     __tablename__ = "class"
     id: Mapped[int] = _id()
@@ -238,14 +240,47 @@ class Class(OfSchool):
     __table_args__ = (UniqueConstraint("school_id", "master_id", "name"),)
 
 
+class Following(OfSchool):
+    """A class follows a master, or did until a day: it is given that master's pages."""
+
+    __tablename__ = "following"
+    class_id: Mapped[int] = _to("class", key=True)
+    master_id: Mapped[int] = _to("master", key=True, index=True)
+    since: Mapped[datetime] = _made_at()
+    until: Mapped[datetime | None]
+    ended_by: Mapped[int | None]
+
+
+class FollowRequest(OfSchool):
+    """Whoever teaches a course asks a colleague whether a class of theirs may follow it."""
+
+    __tablename__ = "follow_request"
+    master_id: Mapped[int] = _to("master", key=True)
+    person_id: Mapped[int] = _to("person", key=True, index=True)
+    asked_by: Mapped[int]
+    asked_at: Mapped[datetime]
+
+
 class Enrolment(OfSchool):
-    """Who is, or was, in a class."""
+    """Who is, or was, in a class: a row for each time, of which one at most has no end."""
 
     __tablename__ = "enrolment"
-    class_id: Mapped[int] = _to("class", key=True)
-    person_id: Mapped[int] = _to("person", key=True, index=True)
+    id: Mapped[int] = _id()
+    class_id: Mapped[int] = _to("class")
+    person_id: Mapped[int] = _to("person", index=True)
     joined_at: Mapped[datetime] = _made_at()
     left_at: Mapped[datetime | None]
+    __table_args__ = (
+        Index("ix_enrolment_class_id", "class_id", "person_id"),
+        Index(
+            "ix_enrolment_now",
+            "school_id",
+            "class_id",
+            "person_id",
+            unique=True,
+            postgresql_where=text("left_at IS NULL"),
+        ),
+    )
 
 
 class EnrolmentRequest(OfSchool):

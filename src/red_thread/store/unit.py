@@ -8,6 +8,7 @@ from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store.classes.classes import ClassStore
+from red_thread.store.classes.following import FollowingStore
 from red_thread.store.classes.groups import GroupStore
 from red_thread.store.master.asked_for import AskedForStore
 from red_thread.store.master.masters import MasterStore
@@ -55,6 +56,7 @@ class Unit:
         self.masters = MasterStore(connection, now)
         self.asked_for = AskedForStore(connection, now)
         self.classes = ClassStore(connection, now)
+        self.following = FollowingStore(connection, now)
         self.groups = GroupStore(connection, now)
         self.notebooks = NotebookStore(connection, now)
         self.pushes = PushStore(connection, now)

@@ -21,7 +21,7 @@ from red_thread.web.limits import wake
 from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import pictures, printing
-from red_thread.web.routes.classes import classes, groups
+from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
 from red_thread.web.routes.people import people, session
@@ -66,6 +66,7 @@ _PARTS = (
     pushes,
     pull_backs,
     classes,
+    following,
     groups,
     notebooks,
     knots,

@@ -70,9 +70,26 @@ class WalkIn(Schema):
     person_id: Id
 
 
+RoleName = Literal["owner", "co-teacher", "helper"]
+
+
 class MasterOut(Schema):
     id: int
     name: str
+    role: RoleName
+
+
+class ColleagueOut(Schema):
+    """Who works in a course. `me`: whoever asks."""
+
+    person_id: int
+    name: str
+    role: RoleName
+    me: bool
+
+
+class RoleIn(BaseModel):
+    role: RoleName
 
 
 class DividerOut(Schema):
@@ -114,6 +131,7 @@ class MasterViewOut(Schema):
 
     id: int
     name: str
+    role: RoleName
     dividers: list[DividerOut]
     sections: list[SectionOut]
     pages: list[OutlinePageOut]
@@ -321,8 +339,11 @@ class CatchingUp(BaseModel):
 
 
 class ClassViewOut(Schema):
+    """`guest`: it is looked after in another course, and only given pages here."""
+
     id: int
     name: str
+    guest: bool
     catches_up: bool
     students: list[StudentOut]
 
@@ -360,6 +381,33 @@ class AskedForOut(Schema):
     asked_by: str
 
 
+class OtherClassOut(Schema):
+    id: int
+    name: str
+    master_name: str
+
+
+class AskedToFollowOut(Schema):
+    """A colleague's course asks for classes. `could`: those that may say yes."""
+
+    master_id: int
+    master_name: str
+    asked_by: str
+    could: list[OtherClassOut]
+
+
+class AskColleague(BaseModel):
+    email: str = Field(max_length=200)
+
+
+class AskedOut(BaseModel):
+    name: str
+
+
+class AnswerFollowing(BaseModel):
+    class_ids: list[int] = Field(max_length=200)
+
+
 class AnswerRequest(Schema):
     agreed: bool
 
@@ -381,6 +429,7 @@ class BegunOut(Schema):
 
 
 class InviteTeacher(Schema):
+    role: Literal["co-teacher", "helper"] = "co-teacher"
     name: str = Field(max_length=200)
     email: str = Field(default="", max_length=200)
 

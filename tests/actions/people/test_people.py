@@ -222,7 +222,7 @@ async def test_a_school_begins_once_with_the_code_of_its_console(database):
             await begin_school(unit, "AAAA-BBBB-CCCC", who)
         session, master = await begin_school(unit, code, who)
         assert (session.person.sign_in_name, session.person.administers) == ("tess", True)
-        assert await unit.masters.teaches(session.person.id, master)
+        assert await unit.masters.role(session.person.id, master) == "owner"
         with pytest.raises(BegunAlready):
             await begin_school(unit, code, who)
         assert await expect_first_teacher(unit) is None
@@ -230,7 +230,7 @@ async def test_a_school_begins_once_with_the_code_of_its_console(database):
         handed = await invite_teacher(unit, tess, master, "Uma", "")
         assert handed is not None and handed.signs_in_as == "uma"
         uma = await use_code(unit, handed.code, "other long words")
-        assert await unit.masters.teaches(uma.person.id, master)
+        assert await unit.masters.role(uma.person.id, master) == "co-teacher"
         with pytest.raises(NotFound):
             await invite_teacher(unit, Actor(uma.person.id, "student"), master, "Vic", "")
 

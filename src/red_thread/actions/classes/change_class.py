@@ -1,10 +1,12 @@
 """Classes and their students by hand: made, renamed, moved, taken out, brought back, asked for."""
 
+from dataclasses import replace
+
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_class, require_teacher
+from red_thread.actions.permissions import require_class, require_class_to_read, require_teacher
 from red_thread.actions.push.catch_up import welcome
 from red_thread.actions.refusals import HasANotebookThere, NameMissing, NotFound, TaughtByOthersToo
-from red_thread.store.classes.values import AskedFor, Student
+from red_thread.store.classes.values import AskedFor, ClassInfo, Student
 from red_thread.store.unit import Unit
 
 
@@ -12,6 +14,16 @@ async def add_class(unit: Unit, actor: Actor, master_id: int, name: str) -> int:
     """A class without students; one of that name that is there already is that one. Raises NameMissing, NotFound."""
     await require_teacher(unit, actor, master_id)
     return await unit.classes.find_or_add(master_id, _named(name, "class", 80), None)
+
+
+async def look_at_class(unit: Unit, actor: Actor, class_id: int) -> tuple[ClassInfo, bool, list[Student]]:
+    """A class, whether it is a guest to the actor, and who is in it; of guests no ways in. Raises NotFound."""
+    found = await require_class_to_read(unit, actor, class_id)
+    students = await unit.classes.students(class_id)
+    guest = not await unit.masters.changes(actor.person_id, found.master_id)
+    if guest:
+        students = [replace(one, email=None, signs_in_as="", way_in="password", code_since=None) for one in students]
+    return found, guest, students
 
 
 async def rename_class(unit: Unit, actor: Actor, class_id: int, name: str) -> None:

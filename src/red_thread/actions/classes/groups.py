@@ -13,7 +13,7 @@ from red_thread.store.unit import Unit
 
 async def look_at_groups(unit: Unit, actor: Actor, master_id: int) -> list[GroupInfo]:
     """The groups of a course, by name. Raises NotFound."""
-    await require_teacher(unit, actor, master_id)
+    await require_teacher(unit, actor, master_id, reads=True)
     return await unit.groups.of_master(master_id)
 
 

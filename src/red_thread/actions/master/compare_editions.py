@@ -26,7 +26,7 @@ class Comparison:
 
 async def compare_editions(unit: Unit, actor: Actor, page_id: int, one: int, other: int) -> Comparison:
     """Compares two editions by number; AS_IT_IS stands for the page as it is. Raises NotFound."""
-    page = await require_master_page(unit, actor, page_id)
+    page = await require_master_page(unit, actor, page_id, reads=True)
     editions = await unit.masters.editions(page_id)
     by_number = {edition.number: edition.id for edition in editions}
 

@@ -50,7 +50,7 @@ async def export_master(
     unit: Unit, actor: Actor, master_id: int, section_id: int | None = None, page_id: int | None = None
 ) -> Exported:
     """All that is in the master, in reading order; or in one section of it, or one page. Raises NotFound."""
-    await require_teacher(unit, actor, master_id)
+    await require_teacher(unit, actor, master_id, reads=True)
     name = next(one.name for one in await unit.masters.of_teacher(actor.person_id) if one.id == master_id)
     outline = await unit.masters.outline(master_id)
     wanted = _wanted(outline, section_id, page_id)

@@ -30,7 +30,7 @@ async def find_way(unit: Unit, actor: Actor, page_id: int) -> Way:
     if page is None:
         raise NotFound(what="page")
     if actor.kind == "teacher":
-        await require_teacher(unit, actor, page.master_id, "page")
+        await require_teacher(unit, actor, page.master_id, "page", reads=True)
         return Way(page.master_id)
     notebooks = await _following(unit, actor, page)
     for notebook_id in notebooks:

@@ -54,20 +54,21 @@ async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
 
 async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView:
     """The outline of a master, with what is given out, changed since, and where each class is."""
-    await require_teacher(unit, actor, master_id)
+    await require_teacher(unit, actor, master_id, reads=True)
     outline = await unit.masters.outline(master_id)
+    order = outline.page_order()
     given = await unit.masters.given(master_id)
     return MasterView(
         outline,
         await unit.classes.of_master(master_id),
-        find_needles(outline.page_order(), given),
-        {page_id for _, page_id in given},
+        find_needles(order, given),
+        {page_id for _, page_id in given}.intersection(order),
     )
 
 
 async def look_at_page(unit: Unit, actor: Actor, page_id: int) -> PageView:
     """A master page as it is now, with its editions and what changed since the last. Raises NotFound."""
-    page = await require_master_page(unit, actor, page_id)
+    page = await require_master_page(unit, actor, page_id, reads=True)
     editions = await unit.masters.editions(page_id)
     changed: list[Change] = []
     if editions and editions[0].fingerprint != page.fingerprint:

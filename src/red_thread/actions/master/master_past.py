@@ -23,7 +23,7 @@ class PastMoment:
 
 async def look_at_master_past(unit: Unit, actor: Actor, page_id: int) -> list[PastMoment]:
     """The moments of a master page, newest first. Raises NotFound."""
-    await require_master_page(unit, actor, page_id)
+    await require_master_page(unit, actor, page_id, reads=True)
     states = await unit.masters.past(page_id)
     told: list[PastMoment] = []
     for state, before in zip(states, [*states[1:], None], strict=True):

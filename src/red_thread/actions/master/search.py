@@ -16,6 +16,6 @@ async def search_master(unit: Unit, actor: Actor, master_id: int, sought: str) -
 
     Raises NotFound.
     """
-    await require_teacher(unit, actor, master_id)
+    await require_teacher(unit, actor, master_id, reads=True)
     words = _WORD.findall(sought)[:MOST_WORDS]
     return await unit.masters.search(master_id, words) if words else []

@@ -36,7 +36,7 @@ class Untied:
 
 async def look_at_knots(unit: Unit, actor: Actor, page_id: int) -> tuple[MasterPage, list[KnottedCopy]]:
     """All knots in the copies of a page, by class and name. Raises NotFound."""
-    page = await require_master_page(unit, actor, page_id)
+    page = await require_master_page(unit, actor, page_id, reads=True)
     return page, [
         KnottedCopy(copy.copy_id, copy.person_name, copy.class_name, tuple(knots_of(copy.document).values()))
         for copy in await unit.notebooks.knotted(page_id)

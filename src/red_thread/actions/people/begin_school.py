@@ -8,7 +8,9 @@ from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
+from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import AddressTaken, BegunAlready, NameMissing, NotFound
+from red_thread.store.master.values import Role
 from red_thread.store.unit import Unit
 
 _CODE = "first code"
@@ -75,22 +77,25 @@ async def add_course(unit: Unit, actor: Actor, name: str) -> int:
     return master_id
 
 
-async def invite_teacher(unit: Unit, actor: Actor, master_id: int, name: str, email: str) -> HandedCode | None:
-    """A colleague teaches the course too. One who is new here gets a code; one who is here is let in at once.
+async def invite_teacher(
+    unit: Unit, actor: Actor, master_id: int, name: str, email: str, role: Role = "co-teacher"
+) -> HandedCode | None:
+    """A colleague teaches the course too, or helps there.
+
+    One who is new here gets a code; one who is here is let in at once.
 
     Raises NameMissing, NotFound.
     """
-    if actor.kind != "teacher" or not await unit.masters.teaches(actor.person_id, master_id):
-        raise NotFound(what="course")
+    await require_teacher(unit, actor, master_id)
     address = email.strip().lower() or None
     known = await unit.people.by_email(address) if address else None
     if known is not None:
         if known.kind != "teacher":
             raise AddressTaken(email=address)
-        await unit.masters.add_teacher(master_id, known.id)
+        await unit.masters.add_teacher(master_id, known.id, role)
         return None
     person_id = await unit.people.add_teacher(_named(name, "person"), address, None)
-    await unit.masters.add_teacher(master_id, person_id)
+    await unit.masters.add_teacher(master_id, person_id, role)
     person = await unit.people.person(person_id)
     assert person is not None
     code = new_code()

@@ -2,9 +2,10 @@
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_class
+from red_thread.actions.permissions import require_class, require_class_to_read
 from red_thread.core.push import Lacking, lacking
 from red_thread.store.classes.values import ClassInfo
 from red_thread.store.push.values import NewPush
@@ -20,16 +21,22 @@ class CaughtUp:
     pages: int
 
 
+# By master that a class follows: who of the class lacks what of it.
+LackingOf: TypeAlias = list[tuple[int, list[Lacking]]]
+
+
 async def look_at_lacking(unit: Unit, actor: Actor, class_id: int) -> CaughtUp:
     """How many students of a class lack pages that it was given. Raises NotFound."""
-    return _told((), await _lacking(unit, await require_class(unit, actor, class_id)))
+    found = await require_class_to_read(unit, actor, class_id)
+    return _told((), await _lacking(unit, found, await _taught(unit, actor, found)))
 
 
 async def catch_up(unit: Unit, actor: Actor, class_id: int) -> CaughtUp:
-    """Gives every student of a class what they lack of what it was given. Raises NotFound."""
-    found = await require_class(unit, actor, class_id)
-    await unit.masters.hold(found.master_id)  # two who press at once give it once
-    return await _give(unit, actor.person_id, found, await _lacking(unit, found))
+    """Gives every student of a class what they lack of what it was given, of the actor's courses. Raises NotFound."""
+    found = await require_class_to_read(unit, actor, class_id)
+    taught = await _taught(unit, actor, found)
+    await _hold(unit, taught)  # two who press at once give it once
+    return await _give(unit, actor.person_id, await _lacking(unit, found, taught))
 
 
 async def set_catching_up(unit: Unit, actor: Actor, class_id: int, on: bool) -> None:
@@ -46,8 +53,9 @@ async def welcome(unit: Unit, class_id: int, person_ids: Collection[int], made_b
     found = await unit.classes.get(class_id)
     if found is None or not found.catches_up or not person_ids:
         return CaughtUp((), 0, 0)
-    await unit.masters.hold(found.master_id)
-    return await _give(unit, made_by, found, await _lacking(unit, found, person_ids))
+    followed = await unit.following.masters_of(class_id)
+    await _hold(unit, followed)
+    return await _give(unit, made_by, await _lacking(unit, found, followed, person_ids))
 
 
 def together(each: Sequence[CaughtUp]) -> CaughtUp:
@@ -56,30 +64,47 @@ def together(each: Sequence[CaughtUp]) -> CaughtUp:
     return CaughtUp(pushes, sum(one.students for one in each), max((one.pages for one in each), default=0))
 
 
-async def _lacking(unit: Unit, of: ClassInfo, person_ids: Collection[int] | None = None) -> list[Lacking]:
+async def _taught(unit: Unit, actor: Actor, of: ClassInfo) -> list[int]:
+    """Of the masters that the class follows, those from which the actor pushes."""
+    followed = await unit.following.masters_of(of.id)
+    return [master_id for master_id in followed if await unit.masters.changes(actor.person_id, master_id)]
+
+
+async def _hold(unit: Unit, master_ids: Sequence[int]) -> None:
+    for master_id in sorted(master_ids):
+        await unit.masters.hold(master_id)
+
+
+async def _lacking(
+    unit: Unit, of: ClassInfo, master_ids: Sequence[int], person_ids: Collection[int] | None = None
+) -> LackingOf:
     students = await unit.classes.students(of.id)
     wanted = [one.notebook_id for one in students if person_ids is None or one.person_id in person_ids]
-    if not wanted:
-        return []
-    outline = await unit.masters.outline(of.master_id)
-    events = await unit.given.events(of.master_id, of.id, wanted)
-    held = await unit.given.held(of.master_id, wanted)
+    return [(one, await _lacking_of(unit, one, of.id, wanted)) for one in master_ids if wanted]
+
+
+async def _lacking_of(unit: Unit, master_id: int, class_id: int, wanted: list[int]) -> list[Lacking]:
+    outline = await unit.masters.outline(master_id)
+    events = await unit.given.events(master_id, class_id, wanted)
+    held = await unit.given.held(master_id, wanted)
     wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
     pages = [page for page in outline.page_order() if page not in wrapped]
     return lacking(events, held, pages, [holder for holder in outline.holder_order() if holder not in hidden])
 
 
-async def _give(unit: Unit, made_by: int, to: ClassInfo, groups: list[Lacking]) -> CaughtUp:
+async def _give(unit: Unit, made_by: int, found: LackingOf) -> CaughtUp:
     pushes: list[int] = []
-    for group in groups:
+    for master_id, group in ((master_id, group) for master_id, groups in found for group in groups):
         whom = group.notebook_ids
         editions = await unit.given.editions_by_number(group.pages)
-        asked = NewPush(to.master_id, made_by, "catch-up", editions, (), whom, (), list(whom), holders=group.holders)
+        asked = NewPush(master_id, made_by, "catch-up", editions, (), whom, (), list(whom), holders=group.holders)
         pushes.append(await unit.pushes.add(asked))
-        await unit.queue.run_push(pushes[-1], to.master_id)
-    return _told(tuple(pushes), groups)
+        await unit.queue.run_push(pushes[-1], master_id)
+    return _told(tuple(pushes), found)
 
 
-def _told(push_ids: tuple[int, ...], groups: list[Lacking]) -> CaughtUp:
-    students = sum(len(group.notebook_ids) for group in groups)
-    return CaughtUp(push_ids, students, max((len(group.pages) + len(group.holders) for group in groups), default=0))
+def _told(push_ids: tuple[int, ...], found: LackingOf) -> CaughtUp:
+    groups = [group for _, groups in found for group in groups]
+    students = {notebook_id for group in groups for notebook_id in group.notebook_ids}
+    most = max((len(group.pages) + len(group.holders) for group in groups), default=0)
+    return CaughtUp(push_ids, len(students), most)

@@ -35,7 +35,7 @@ class PushView:
 
 async def look_at_pushes(unit: Unit, actor: Actor, master_id: int) -> list[PushSummary]:
     """The newest 200 pushes from a master, newest first."""
-    await require_teacher(unit, actor, master_id)
+    await require_teacher(unit, actor, master_id, reads=True)
     return await _summaries(unit, [push.id for push in await unit.pushes.of_master(master_id)])
 
 
@@ -46,7 +46,7 @@ async def _summaries(unit: Unit, ids: list[int]) -> list[PushSummary]:
 
 async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
     """One push, student by student. Raises NotFound."""
-    push = await require_push(unit, actor, push_id)
+    push = await require_push(unit, actor, push_id, reads=True)
     meant = await unit.pushes.pages_of(push_id)
     titles = {page.id: page.title for page in await unit.masters.pages(list(meant))}
     (summary,) = await _summaries(unit, [push_id])  # before its rows: of one that is done, all of them are there

@@ -52,7 +52,10 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
         await unit.pushes.give_up(push.id, _ALL_GONE)
         return None
     groups = {group.id for group in await unit.groups.of_master(push.master_id)}.intersection(whom["group"])
-    said = tuple(page.id for page in pages), whom["class"], whom["notebook"], whom["without"], tuple(groups)
+    classes = {one.id for one in await unit.classes.of_master(push.master_id)}.intersection(whom["class"])
+    following = set(await unit.audiences.among(push.master_id, [*whom["notebook"], *whom["without"]]))
+    single, without = (tuple(following.intersection(whom[kind])) for kind in ("notebook", "without"))
+    said = tuple(page.id for page in pages), tuple(classes), single, without, tuple(groups)
     into = push.section_id if ("section", push.section_id) in outline.holders() else None
     how = _as_things_are(push.how, there)
     try:

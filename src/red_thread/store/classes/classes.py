@@ -11,14 +11,24 @@ from red_thread.core.classes.roster_plan import KnownPerson, Listed
 from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
 from red_thread.store.classes.values import AskedFor, ClassInfo, Student
+from red_thread.store.notebook.standing import FOLLOWING
 
 _CLASSES = """
-    SELECT k.id, k.master_id, k.name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
-    FROM class k
+    SELECT k.id, k.master_id, {name}, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
+    FROM class k JOIN master m ON m.id = k.master_id
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN enrolment e ON e.class_id = k.id AND e.person_id = n.person_id
-    WHERE {condition} GROUP BY k.school_id, k.id ORDER BY k.name
+    WHERE {condition} GROUP BY k.school_id, k.id, m.name ORDER BY {first}k.name, k.id
 """
+# Its own classes first, and guests with the name of the course that they are of.
+_OF_MASTER = text(
+    _CLASSES.format(
+        name="CASE WHEN k.master_id = :master THEN k.name ELSE k.name || ' (' || m.name || ')' END",
+        condition=f"k.id = {FOLLOWING}",
+        first="k.master_id <> :master, ",
+    )
+)
+_GET = text(_CLASSES.format(name="k.name", condition="k.id = :id", first=""))
 _STUDENTS = text("""
     SELECT p.id, n.id AS notebook_id, p.name, p.email,
            CASE WHEN p.password_hash IS NOT NULL THEN 'password' WHEN c.since IS NOT NULL THEN 'code' ELSE 'none' END,
@@ -41,7 +51,8 @@ _KNOWN = text("""
         EXISTS (SELECT FROM enrolment e JOIN class k ON k.id = e.class_id
                 WHERE e.person_id = p.id AND NOT EXISTS (
                     SELECT FROM master_teacher m
-                    WHERE m.master_id = k.master_id AND m.person_id = :teacher)) AS by_others,
+                    WHERE m.master_id = k.master_id AND m.person_id = :teacher
+                    AND m.left_at IS NULL)) AS by_others,
         p.kind = 'student' AS is_student
     FROM person p
     WHERE p.email = ANY(CAST(:emails AS text[])) OR p.outside_id = ANY(CAST(:outside AS text[])) OR EXISTS (
@@ -51,8 +62,7 @@ _KNOWN = text("""
 """)
 _ENROL = text("""
     INSERT INTO enrolment (class_id, person_id, joined_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
-    ON CONFLICT (school_id, class_id, person_id) DO UPDATE SET left_at = NULL, joined_at = excluded.joined_at
-    WHERE enrolment.left_at IS NOT NULL
+    ON CONFLICT (school_id, class_id, person_id) WHERE left_at IS NULL DO NOTHING
 """)
 _NOTEBOOKS = text("""
     INSERT INTO notebook (class_id, person_id, made_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
@@ -66,6 +76,7 @@ _ASKED = text("""
     JOIN enrolment e ON e.person_id = r.person_id AND e.left_at IS NULL
     JOIN class own ON own.id = e.class_id
     JOIN master_teacher t ON t.master_id = own.master_id AND t.person_id = :teacher
+        AND t.left_at IS NULL AND t.role <> 'helper'
     WHERE r.asked_by <> :teacher ORDER BY r.asked_at, p.name
 """)
 
@@ -77,9 +88,8 @@ class ClassStore:
         self.connection, self.now = connection, now
 
     async def of_master(self, master_id: int) -> list[ClassInfo]:
-        """The classes of a master, in order of their names."""
-        query = text(_CLASSES.format(condition="k.master_id = :id"))
-        return [ClassInfo(*row) for row in await self.connection.execute(query, {"id": master_id})]
+        """The classes that follow a master, in order of their names, those of other courses after its own."""
+        return [ClassInfo(*row) for row in await self.connection.execute(_OF_MASTER, {"master": master_id})]
 
     async def names(self, class_ids: list[int]) -> list[str]:
         """The names of classes, in order."""
@@ -88,8 +98,7 @@ class ClassStore:
 
     async def get(self, class_id: int) -> ClassInfo | None:
         """A class; None if there is none of this id."""
-        query = text(_CLASSES.format(condition="k.id = :id"))
-        row = (await self.connection.execute(query, {"id": class_id})).one_or_none()
+        row = (await self.connection.execute(_GET, {"id": class_id})).one_or_none()
         return ClassInfo(*row) if row else None
 
     async def find_or_add(self, master_id: int, name: str, outside_id: str | None) -> int:
@@ -97,7 +106,10 @@ class ClassStore:
         new = upsert(t.Class).values(master_id=master_id, name=name, outside_id=outside_id, made_at=self.now)
         await self.connection.execute(new.on_conflict_do_nothing())
         found = select(t.Class.id).where(t.Class.master_id == master_id, t.Class.name == name)
-        return (await self.connection.execute(found)).scalar_one()
+        class_id: int = (await self.connection.execute(found)).scalar_one()
+        following = upsert(t.Following).values(class_id=class_id, master_id=master_id, since=self.now)
+        await self.connection.execute(following.on_conflict_do_nothing())
+        return class_id
 
     async def set_catching_up(self, class_id: int, on: bool) -> None:
         """Whether newcomers are given at once what their class was given."""
@@ -205,9 +217,15 @@ class ClassStore:
     async def was_in(self, class_id: int, person_id: int) -> bool:
         """Whether the person is or ever was in the class."""
         mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)
-        return await self.connection.scalar(select(t.Enrolment.person_id).where(*mine)) is not None
+        return await self.connection.scalar(select(t.Enrolment.person_id).where(*mine).limit(1)) is not None
+
+    async def periods(self, class_id: int, person_id: int) -> list[tuple[datetime, datetime | None]]:
+        """From when to when a person was in a class, the first time first; the last has no end while they are."""
+        mine = t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id
+        found = select(t.Enrolment.joined_at, t.Enrolment.left_at).where(*mine).order_by(t.Enrolment.id)
+        return [(row.joined_at, row.left_at) for row in await self.connection.execute(found)]
 
     async def leave(self, class_id: int, person_id: int) -> None:
         """People leave a class; their notebooks rest."""
-        mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)
+        mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id, t.Enrolment.left_at.is_(None))
         await self.connection.execute(update(t.Enrolment).where(*mine).values(left_at=self.now))

@@ -6,13 +6,34 @@ from datetime import datetime
 
 @dataclass(frozen=True, slots=True)
 class ClassInfo:
-    """`students`: how many are in it. `catches_up`: whether who comes in gets at once what it was given."""
+    """`students`: how many are in it. `catches_up`: whether who comes in gets at once what it was given.
+
+    `master_id`: of the course that looks after it. `name`: with that course's, where another looks at it.
+    """
 
     id: int
     master_id: int
     name: str
     students: int
     catches_up: bool
+
+
+@dataclass(frozen=True, slots=True)
+class OtherClass:
+    """A class of another course, that course's name beside its own."""
+
+    id: int
+    name: str
+    master_name: str
+
+
+@dataclass(frozen=True, slots=True)
+class AskedToFollow:
+    """Whoever teaches a course asks whether classes of a colleague's may follow it."""
+
+    master_id: int
+    master_name: str
+    asked_by: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,11 +8,11 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT
 
 _FOLLOWING = text(f"""
-    SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
-    WHERE n.person_id = :person AND k.master_id = :master AND {PRESENT} ORDER BY n.id DESC
+    SELECT n.id FROM notebook n
+    WHERE n.person_id = :person AND n.class_id = {FOLLOWING} AND {PRESENT} ORDER BY n.id DESC
 """)
 # Whoever has the page by now asks for it no more, in whatever way it came.
 _ASKING = text(f"""

@@ -2,7 +2,7 @@
 
 import re
 from datetime import datetime
-from typing import Any, Literal, TypeAlias
+from typing import Any, Literal, TypeAlias, cast
 
 from sqlalchemy import bindparam, func, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
@@ -17,6 +17,7 @@ from red_thread.core.page.search import words_of_page
 from red_thread.store import tables as t
 from red_thread.store.documents import read, written
 from red_thread.store.master.values import (
+    Colleague,
     EditionInfo,
     FoundPage,
     MasterInfo,
@@ -24,10 +25,11 @@ from red_thread.store.master.values import (
     OutlineItem,
     OutlineKind,
     PastState,
+    Role,
     Stretch,
     TakenOutItem,
 )
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT, STANDS
+from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT, STANDS
 from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
@@ -52,8 +54,12 @@ _ANY_ON_DISPLAY = text("""
 """)
 _GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
-    FROM class k JOIN notebook n ON n.class_id = k.id JOIN copy c ON c.notebook_id = n.id
-    WHERE k.master_id = :master AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
+    FROM notebook n JOIN copy c ON c.notebook_id = n.id
+    WHERE n.class_id = {FOLLOWING} AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
+""")
+_TEACHERS = text("""
+    SELECT p.id, p.name, m.role FROM master_teacher m JOIN person p ON p.id = m.person_id
+    WHERE m.master_id = :master AND m.left_at IS NULL ORDER BY m.role <> 'owner', m.role = 'helper', p.name, p.id
 """)
 _EDITIONS = text(f"""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,
@@ -62,8 +68,8 @@ _EDITIONS = text(f"""
            count(c.id) FILTER (WHERE c.knots > 0) AS knotted
     FROM edition e
     JOIN page p ON p.id = e.page_id JOIN section s ON s.id = p.section_id
-    LEFT JOIN class k ON k.master_id = s.master_id
-    LEFT JOIN notebook n ON n.class_id = k.id AND {PRESENT}
+    LEFT JOIN following f ON f.master_id = s.master_id AND f.until IS NULL
+    LEFT JOIN notebook n ON n.class_id = f.class_id AND {PRESENT}
     LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
         AND {IN_NOTEBOOK}
     WHERE e.page_id = :page
@@ -147,23 +153,48 @@ class MasterStore:
         """Makes a master that a teacher owns; gives its id."""
         added = insert(t.Master).values(name=name, made_at=self.now).returning(t.Master.id)
         master_id: int = (await self.connection.execute(added)).scalar_one()
-        await self.add_teacher(master_id, teacher_id)
+        await self.add_teacher(master_id, teacher_id, "owner")
         return master_id
 
-    async def add_teacher(self, master_id: int, person_id: int) -> None:
-        """A colleague teaches with this master from now on."""
-        row = upsert(t.MasterTeacher).values(master_id=master_id, person_id=person_id)
-        await self.connection.execute(row.on_conflict_do_nothing())
+    async def add_teacher(self, master_id: int, person_id: int, role: Role = "co-teacher") -> None:
+        """A colleague works with this master from now on; who does already stays what they are."""
+        row = upsert(t.MasterTeacher).values(master_id=master_id, person_id=person_id, role=role)
+        back = row.on_conflict_do_update(
+            index_elements=[t.MasterTeacher.school_id, t.MasterTeacher.master_id, t.MasterTeacher.person_id],
+            set_={"role": role, "left_at": None},
+            where=t.MasterTeacher.left_at.is_not(None),
+        )
+        await self.connection.execute(back)
+
+    async def worked(self, person_id: int, master_id: int) -> bool:
+        """Whether a person works with a master, or has."""
+        found = select(t.MasterTeacher.role).where(*_pair(master_id, person_id))
+        return await self.connection.scalar(found) is not None
+
+    async def set_role(self, master_id: int, person_id: int, role: Role) -> None:
+        """Another role for a colleague; one who had gone is back."""
+        step = update(t.MasterTeacher).where(*_pair(master_id, person_id))
+        await self.connection.execute(step.values(role=role, left_at=None))
+
+    async def take_out_teacher(self, master_id: int, person_id: int) -> None:
+        """A colleague works with this master no more."""
+        step = update(t.MasterTeacher).where(*_pair(master_id, person_id))
+        await self.connection.execute(step.values(left_at=self.now))
+
+    async def teachers(self, master_id: int) -> list[Colleague]:
+        """Who works with a master, the owner first."""
+        found = await self.connection.execute(_TEACHERS, {"master": master_id})
+        return [Colleague(row.id, row.name, row.role) for row in found]
 
     async def of_teacher(self, person_id: int) -> list[MasterInfo]:
         """The masters that a teacher works with."""
         found = await self.connection.execute(
-            select(t.Master.id, t.Master.name)
+            select(t.Master.id, t.Master.name, t.MasterTeacher.role)
             .join(t.MasterTeacher, t.MasterTeacher.master_id == t.Master.id)
-            .where(t.MasterTeacher.person_id == person_id)
+            .where(t.MasterTeacher.person_id == person_id, t.MasterTeacher.left_at.is_(None))
             .order_by(t.Master.id)
         )
-        return [MasterInfo(row.id, row.name) for row in found]
+        return [MasterInfo(row.id, row.name, row.role) for row in found]
 
     async def hold(self, master_id: int) -> None:
         """Makes others who hold this master wait until the transaction ends."""
@@ -171,14 +202,14 @@ class MasterStore:
             select(t.Master.id).where(t.Master.id == master_id).with_for_update(key_share=True)
         )
 
-    async def teaches(self, person_id: int, master_id: int) -> bool:
-        """Whether a person works with a master as a teacher."""
-        found = await self.connection.execute(
-            select(t.MasterTeacher.person_id).where(
-                t.MasterTeacher.master_id == master_id, t.MasterTeacher.person_id == person_id
-            )
-        )
-        return found.first() is not None
+    async def role(self, person_id: int, master_id: int) -> Role | None:
+        """As what a person works with a master; None if they do not."""
+        works = select(t.MasterTeacher.role).where(*_pair(master_id, person_id), t.MasterTeacher.left_at.is_(None))
+        return cast("Role | None", await self.connection.scalar(works))
+
+    async def changes(self, person_id: int, master_id: int) -> bool:
+        """Whether a person may change a master and push from it: all who work with it but helpers."""
+        return await self.role(person_id, master_id) in ("owner", "co-teacher")
 
     async def outline(self, master_id: int) -> Outline:
         """The dividers, sections and pages of a master that are not taken out, in order."""
@@ -403,6 +434,10 @@ class MasterStore:
             made_by=made_by,
         )
         return (await self.connection.execute(added.returning(t.Edition.id))).scalar_one()
+
+
+def _pair(master_id: int, person_id: int) -> tuple[Any, Any]:
+    return t.MasterTeacher.master_id == master_id, t.MasterTeacher.person_id == person_id
 
 
 def _outline_page(row: Any) -> OutlinePage:

@@ -10,12 +10,25 @@ from red_thread.core.page.nodes import Node
 OutlineKind: TypeAlias = Literal["divider", "section", "page"]
 
 
+Role: TypeAlias = Literal["owner", "co-teacher", "helper"]
+
+
 @dataclass(frozen=True, slots=True)
 class MasterInfo:
-    """A master, by name."""
+    """A master, by name, and as what somebody works with it."""
 
     id: int
     name: str
+    role: Role
+
+
+@dataclass(frozen=True, slots=True)
+class Colleague:
+    """Who works with a master, and as what."""
+
+    person_id: int
+    name: str
+    role: Role
 
 
 @dataclass(frozen=True, slots=True)

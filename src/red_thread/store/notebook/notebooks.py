@@ -91,7 +91,7 @@ _KNOTTED = text(f"""
     JOIN person p ON p.id = n.person_id
     WHERE c.knots > 0 AND {IN_NOTEBOOK} AND c.page_id = :page AND c.notebook_id IN (
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
-        JOIN class k ON k.master_id = s.master_id JOIN notebook n ON n.class_id = k.id
+        JOIN following f ON f.master_id = s.master_id AND f.until IS NULL JOIN notebook n ON n.class_id = f.class_id
         WHERE g.id = :page AND {PRESENT})
     ORDER BY k.name, p.name, c.id
 """)

@@ -34,7 +34,8 @@ _BY_NAME = text("""
 _OTHERS = text("""
     SELECT EXISTS (SELECT FROM enrolment e JOIN class k ON k.id = e.class_id
         WHERE e.person_id = :person AND NOT EXISTS (
-            SELECT FROM master_teacher m WHERE m.master_id = k.master_id AND m.person_id = :teacher))
+            SELECT FROM master_teacher m WHERE m.master_id = k.master_id AND m.person_id = :teacher
+                AND m.left_at IS NULL))
 """)
 _ANOTHER_SCHOOL = text("INSERT INTO school (name) VALUES (:name) RETURNING id")
 _ENTER_SCHOOL = text("SELECT set_config('red_thread.school', :school, true)")

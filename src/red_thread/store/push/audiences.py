@@ -7,14 +7,13 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import Only
 from red_thread.store.documents import id_array
-from red_thread.store.notebook.standing import IN_NOTEBOOK
+from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
 from red_thread.store.push.values import Reached
 
-_NAMED = """
-    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{}') FROM notebook n
-    JOIN class k ON k.id = n.class_id
+_NAMED = f"""
+    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM notebook n
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
-    WHERE k.master_id = :master AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[]))
+    WHERE n.class_id = {FOLLOWING} AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[]))
         OR n.id IN (SELECT notebook_id FROM group_member WHERE group_id = ANY(:groups)))
 """
 _OF_PAGE = f"(c.page_id = wanted OR c.cut_page_id = wanted) AND {IN_NOTEBOOK}"
@@ -26,9 +25,9 @@ _ONLY = {
     Only.LACKS: f"{_ANY_PAGE} NOT {_IN_IT}))",
     Only.UNOPENED: f"{_ANY_PAGE} {_IN_IT} AND c.opened_at IS NULL))",
 }
-_AMONG = text("""
-    SELECT n.id FROM notebook n JOIN class k ON k.id = n.class_id
-    WHERE k.master_id = :master AND n.id = ANY(CAST(:notebooks AS bigint[]))
+_AMONG = text(f"""
+    SELECT n.id FROM notebook n
+    WHERE n.class_id = {FOLLOWING} AND n.id = ANY(CAST(:notebooks AS bigint[]))
 """)
 _NAMES = text("""
     SELECT n.id, p.name, k.name FROM notebook n

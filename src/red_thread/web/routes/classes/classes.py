@@ -10,6 +10,7 @@ from red_thread.actions.classes.change_class import (
     answer_request,
     asked_of_me,
     bring_in,
+    look_at_class,
     move_student,
     rename_class,
     rename_student,
@@ -113,10 +114,10 @@ async def post_class(master_id: int, body: Name, unit: InUnit, actor: ByActor) -
 
 @router.get("/classes/{class_id}")
 async def get_class(class_id: int, unit: InUnit, actor: ByActor) -> ClassViewOut:
-    """A class and its students."""
-    found = await require_class(unit, actor, class_id)
-    students = [StudentOut.model_validate(s) for s in await unit.classes.students(class_id)]
-    return ClassViewOut(id=found.id, name=found.name, catches_up=found.catches_up, students=students)
+    """A class and its students. Their ways in are for those who look after the class."""
+    found, guest, students = await look_at_class(unit, actor, class_id)
+    told = [StudentOut.model_validate(student) for student in students]
+    return ClassViewOut(id=found.id, name=found.name, guest=guest, catches_up=found.catches_up, students=told)
 
 
 @router.get("/classes/{class_id}/lacking")
@@ -198,9 +199,11 @@ async def post_answer(class_id: int, person_id: int, body: AnswerRequest, unit: 
 
 
 @router.get("/classes/{class_id}/reach", response_model=BoardOut)
-async def get_reach(class_id: int, unit: InUnit, actor: ByActor, section_id: int | None = None) -> Response:
-    """The board. PostgreSQL wrote the students' part; it goes out as it is."""
-    board = await look_at_reach(unit, actor, class_id, section_id)
+async def get_reach(
+    class_id: int, unit: InUnit, actor: ByActor, section_id: int | None = None, master_id: int | None = None
+) -> Response:
+    """The board of a class in one of the masters that it follows. PostgreSQL wrote the cells; they go out as is."""
+    board = await look_at_reach(unit, actor, class_id, section_id, master_id)
     pages = [
         BoardPageOut(id=p.id, title=p.title, section_id=p.section_id, tucked=p.parent_id is not None).model_dump()
         for p in board.pages

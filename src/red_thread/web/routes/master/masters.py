@@ -82,10 +82,11 @@ async def get_master(master_id: int, unit: InUnit, actor: ByActor) -> MasterView
     """The outline in reading order, with the needles."""
     view = await look_at_master(unit, actor, master_id)
     ordered = list(view.outline.in_order())
-    names = {master.id: master.name for master in await look_at_masters(unit, actor)}
+    mine = {master.id: master for master in await look_at_masters(unit, actor)}
     return MasterViewOut(
         id=master_id,
-        name=names[master_id],
+        name=mine[master_id].name,
+        role=mine[master_id].role,
         dividers=[DividerOut.model_validate(item) for item in ordered if isinstance(item, Divider)],
         sections=[SectionOut.model_validate(item) for item in ordered if isinstance(item, Section)],
         pages=[OutlinePageOut.model_validate(item) for item in ordered if isinstance(item, OutlinePage)],

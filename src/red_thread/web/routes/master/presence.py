@@ -16,7 +16,7 @@ router = APIRouter(tags=["master"])
 @router.get("/pages/{page_id}/events")
 async def get_page_events(page_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Says `here` with the names of the others who have the page open, and `changed` when it was saved."""
-    await require_master_page(unit, actor, page_id)
+    await require_master_page(unit, actor, page_id, reads=True)
     person = await unit.people.person(actor.person_id)
     name = person.name if person is not None else ""
     state = request.app.state

@@ -51,7 +51,8 @@ async def get_notebook(notebook_id: int, unit: InUnit, actor: ByActor) -> Respon
 async def get_events(notebook_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Says `news` whenever something came into the notebook, `display` when what is on display has changed."""
     notebook = await require_reader(unit, actor, notebook_id)
-    stream = _news(request.app.state.news, f"notebook:{notebook_id}", f"display:{notebook.master_id}")
+    displays = [f"display:{master}" for master in await unit.following.masters_of(notebook.class_id)]
+    stream = _news(request.app.state.news, f"notebook:{notebook_id}", *displays)
     return StreamingResponse(stream, media_type="text/event-stream", headers=EVENT_HEADERS)
 
 

@@ -3,6 +3,7 @@
 from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.people.begin_school import Beginning, add_course, begin_school, invite_teacher, may_begin
+from red_thread.actions.people.colleagues import look_at_colleagues, set_role, take_out
 from red_thread.actions.people.own_account import change_password, end_session, look_at_sessions
 from red_thread.actions.refusals import BegunAlready
 from red_thread.web.code_sheet import code_slip
@@ -13,10 +14,12 @@ from red_thread.web.schemas import (
     Begin,
     BegunOut,
     ChangePassword,
+    ColleagueOut,
     InvitedOut,
     InviteTeacher,
     Name,
     OpenSessionOut,
+    RoleIn,
 )
 from red_thread.web.tries import Tries
 
@@ -60,8 +63,30 @@ async def post_teacher(
     master_id: int, body: InviteTeacher, unit: InUnit, actor: ByActor, settings: InSettings
 ) -> InvitedOut:
     """A colleague teaches the course too; one who is new here gets a code."""
-    handed = await invite_teacher(unit, actor, master_id, body.name, body.email)
+    handed = await invite_teacher(unit, actor, master_id, body.name, body.email, body.role)
     return InvitedOut(code=code_slip(handed, settings, unit.school) if handed else None)
+
+
+@router.get("/masters/{master_id}/teachers")
+async def get_teachers(master_id: int, unit: InUnit, actor: ByActor) -> list[ColleagueOut]:
+    """Who works in a course, and as what."""
+    found = await look_at_colleagues(unit, actor, master_id)
+    return [
+        ColleagueOut(person_id=c.person_id, name=c.name, role=c.role, me=c.person_id == actor.person_id)
+        for c in found
+    ]
+
+
+@router.put("/masters/{master_id}/teachers/{person_id}", status_code=204)
+async def put_teacher(master_id: int, person_id: int, body: RoleIn, unit: InUnit, actor: ByActor) -> None:
+    """Another role for a colleague."""
+    await set_role(unit, actor, master_id, person_id, body.role)
+
+
+@router.delete("/masters/{master_id}/teachers/{person_id}", status_code=204)
+async def delete_teacher(master_id: int, person_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A colleague works in the course no more."""
+    await take_out(unit, actor, master_id, person_id)
 
 
 @router.put("/session/password", status_code=204)

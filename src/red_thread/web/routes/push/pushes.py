@@ -79,7 +79,7 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
 @router.get("/pushes/{push_id}/events")
 async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Progress as server-sent events, until the push is done."""
-    await require_push(unit, actor, push_id)
+    await require_push(unit, actor, push_id, reads=True)
     hub: NewsHub = request.app.state.news
     database = database_of(request)
     return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
