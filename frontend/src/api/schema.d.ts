@@ -414,10 +414,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Post Answer
+         * Post Answer To Course
          * @description These classes follow; none is a no.
          */
-        post: operations["post_answer"];
+        post: operations["post_answer_to_course"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4221,7 +4221,7 @@ export interface operations {
             };
         };
     };
-    post_answer: {
+    post_answer_to_course: {
         parameters: {
             query?: never;
             header?: {

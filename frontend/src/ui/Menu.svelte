@@ -24,7 +24,7 @@
 		<DropdownMenu.Content
 			align="start"
 			sideOffset={4}
-			class="z-40 min-w-44 rounded-md border border-line bg-raised py-1 shadow-md outline-none"
+			class="z-[60] min-w-44 rounded-md border border-line bg-raised py-1 shadow-md outline-none"
 		>
 			{#each choices as choice (choice.words)}
 				<DropdownMenu.Item

@@ -26,7 +26,7 @@
 		<Popover.Content
 			align="start"
 			sideOffset={8}
-			class="z-40 flex max-h-[min(26rem,var(--bits-popover-content-available-height))] w-[min(24rem,calc(100vw-2rem))] flex-col overflow-y-auto rounded-md border border-line bg-raised font-sans text-sm shadow-md outline-none [&>*]:shrink-0"
+			class="z-[60] flex max-h-[min(26rem,var(--bits-popover-content-available-height))] w-[min(24rem,calc(100vw-2rem))] flex-col overflow-y-auto rounded-md border border-line bg-raised font-sans text-sm shadow-md outline-none [&>*]:shrink-0"
 		>
 			{@render children()}
 		</Popover.Content>

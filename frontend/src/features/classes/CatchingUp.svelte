@@ -23,12 +23,12 @@
 	{#if missing.students}
 		<Button onclick={() => attempt(() => classes.catchUp())}>Give them what they lack</Button>
 	{/if}
-	<label class="flex items-center gap-2 text-[14px] text-soft">
-		<input
-			type="checkbox"
-			checked={shown.catches_up}
-			onchange={(event) => attempt(() => classes.setCatchingUp(event.currentTarget.checked))}
-		/>
-		Who comes later gets them at once
-	</label>
+	{#if !shown.guest}<label class="flex items-center gap-2 text-[14px] text-soft">
+			<input
+				type="checkbox"
+				checked={shown.catches_up}
+				onchange={(event) => attempt(() => classes.setCatchingUp(event.currentTarget.checked))}
+			/>
+			Who comes later gets them at once
+		</label>{/if}
 </div>

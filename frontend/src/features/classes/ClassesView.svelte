@@ -5,30 +5,53 @@
 	import Button from '../../ui/Button.svelte';
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
-	import { count } from '../../ui/words';
 	import { Frame } from '../people';
 	import { ClassesState } from './classes.svelte';
-	import CatchingUp from './CatchingUp.svelte';
 	import CodeSheet from './CodeSheet.svelte';
+	import Colleagues from './Colleagues.svelte';
+	import Following from './Following.svelte';
+	import { FollowingState } from './following.svelte';
 	import Groups from './Groups.svelte';
 	import Naming from './Naming.svelte';
 	import Requests from './Requests.svelte';
-	import StudentLine from './StudentLine.svelte';
+	import Roster from './Roster.svelte';
 	import TakeIn from './TakeIn.svelte';
 
 	const master = Number((route.params as { master: string }).master);
 	const classes = new ClassesState(master);
+	const following = new FollowingState(master, () => classes.load());
 	let taking = $state(false);
+	let joining = $state(false);
+	let working = $state(false);
 	let naming = $state<'new' | 'class' | 'colleague' | null>(null);
 
 	onMount(() => attempt(() => classes.load()));
 
 	const shown = $derived(classes.shown);
-	const choices = $derived([
-		{ words: 'An empty class', run: () => (naming = 'new') },
-		...(shown ? [{ words: `Rename ${shown.name}`, run: () => (naming = 'class') }] : []),
-		{ words: 'Invite a colleague', run: () => (naming = 'colleague') }
-	]);
+	/** It is of another course, and only given pages here. */
+	const guest = $derived(classes.classes?.find((one) => one.id === shown?.id && one.master_id !== master));
+	const works = { words: 'Who works here', run: () => (working = true) };
+	const choices = $derived(
+		classes.reads
+			? [works]
+			: [
+					{ words: 'An empty class', run: () => (naming = 'new') },
+					...(shown && !shown.guest
+						? [{ words: `Rename ${shown.name}`, run: () => (naming = 'class') }]
+						: []),
+					{ words: 'Another class follows', run: () => (joining = true) },
+					...(guest
+						? [
+								{
+									words: `${shown?.name} follows no more`,
+									run: () => void attempt(() => following.stop(guest))
+								}
+							]
+						: []),
+					{ words: 'Invite a colleague', run: () => (naming = 'colleague') },
+					works
+				]
+	);
 </script>
 
 <Frame {master} here="classes" title="Classes">
@@ -51,7 +74,10 @@
 				</div>
 				<span class="grow"></span>
 				<Menu label="More about classes" {choices} class="rounded-md px-2 py-1.5 font-semibold">More</Menu>
-				<Button go={classes.classes?.length === 0} onclick={() => (taking = true)}>Bring students in</Button>
+				{#if !classes.reads}
+					<Button go={classes.classes?.length === 0} onclick={() => (taking = true)}>Bring students in</Button
+					>
+				{/if}
 			</div>
 			<Requests {classes} />
 			{#if classes.classes?.length === 0}
@@ -63,33 +89,8 @@
 					>.
 				</p>
 			{:else if shown}
-				<Groups {master} classes={classes.classes ?? []} />
-				<div class="mb-4 flex flex-wrap items-center gap-4 border-t border-line pt-3">
-					<p class="grow">
-						{classes.lacking
-							? `${count(classes.lacking, 'student has', 'students have')} no way in yet.`
-							: 'Everyone has a way in: a password, or a code in their hands.'}
-					</p>
-					{#if classes.lacking}
-						<Button onclick={() => attempt(() => classes.codes())}
-							>Make a sheet of sign-in codes for {classes.lacking}</Button
-						>
-					{/if}
-				</div>
-				{#if shown.students.length && classes.missing}<CatchingUp {classes} />{/if}
-				<table class="w-full">
-					<thead class="text-left text-[13px] text-soft">
-						<tr>
-							<th class="py-1 font-semibold">Name</th><th class="font-semibold">Signs in as</th>
-							<th class="font-semibold">Way in</th><th><span class="sr-only">More</span></th>
-						</tr>
-					</thead>
-					<tbody class="divide-y divide-line">
-						{#each shown.students as student (student.person_id)}
-							<StudentLine state={classes} {student} />
-						{/each}
-					</tbody>
-				</table>
+				{#if !classes.reads}<Groups {master} classes={classes.classes ?? []} />{/if}
+				<Roster {classes} />
 			{/if}
 		</div>
 	{/if}
@@ -100,4 +101,6 @@
 		ontaken={(name) => attempt(() => classes.load(name))}
 	/>
 	<Naming {classes} bind:naming />
+	<Following {following} bind:open={joining} />
+	<Colleagues {master} bind:open={working} />
 </Frame>

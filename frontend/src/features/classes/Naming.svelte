@@ -4,6 +4,7 @@
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import Field from '../../ui/Field.svelte';
+	import Radios from '../../ui/Radios.svelte';
 	import { attempt } from '../../ui/report';
 	import type { ClassesState } from './classes.svelte';
 
@@ -11,12 +12,18 @@
 	let { classes, naming = $bindable() }: { classes: ClassesState; naming: Naming } = $props();
 	let name = $state('');
 	let email = $state('');
+	let role = $state<'co-teacher' | 'helper'>('co-teacher');
+	const ROLES = {
+		'co-teacher': { words: 'Teaches with you', under: 'They write, push and see who has what.' },
+		helper: { words: 'Reads along', under: 'They see pages, notebooks and reach, and change nothing.' }
+	};
 	const TITLES = { new: 'An empty class', class: 'Another name', colleague: 'Invite a colleague' };
 
 	$effect(() => {
 		const called = naming === 'class' ? untrack(() => classes.shown?.name ?? '') : '';
 		name = called;
 		email = '';
+		role = 'co-teacher';
 	});
 
 	async function done(event: SubmitEvent) {
@@ -25,7 +32,7 @@
 		await attempt(() => {
 			if (what === 'new') return classes.addClass(name);
 			if (what === 'class') return classes.renameClass(name);
-			return classes.invite(name, email);
+			return classes.invite(name, email, role);
 		});
 		naming = null;
 	}
@@ -37,9 +44,7 @@
 >
 	<form class="grid gap-3" onsubmit={done}>
 		{#if naming === 'colleague'}
-			<p class="text-soft">
-				They teach this course together with you: they write, push and see who has what.
-			</p>
+			<Radios label="What they do here" choices={ROLES} chosen={role} onchoose={(to) => (role = to)} />
 		{/if}
 		<Field label={naming === 'colleague' ? 'Their name' : 'Name of the class'} bind:value={name} />
 		{#if naming === 'colleague'}

@@ -6,12 +6,18 @@
 	import { day } from '../../ui/words';
 	import type { ClassesState, Student } from './classes.svelte';
 
-	let { state: classes, student }: { state: ClassesState; student: Student } = $props();
+	let {
+		state: classes,
+		student,
+		guest
+	}: { state: ClassesState; student: Student; guest: boolean } = $props();
 	let naming = $state(false);
 	let name = $state('');
 
 	const others = $derived(
-		(classes.classes ?? []).filter((one: Schemas['ClassOut']) => one.id !== classes.chosen)
+		(classes.classes ?? []).filter(
+			(one: Schemas['ClassOut']) => one.id !== classes.chosen && one.master_id === classes.master
+		)
 	);
 	const choices = $derived([
 		{
@@ -65,11 +71,13 @@
 			>
 		{/if}
 	</td>
-	<td class="pr-4 break-all text-soft">{student.signs_in_as}</td>
-	<td class="text-soft">{wayIn()}</td>
-	<td class="text-right">
-		<Menu label="{student.name}: more" {choices} class="rounded-md px-2 py-1 text-soft hover:text-ink"
-			>more</Menu
-		>
-	</td>
+	{#if !guest}
+		<td class="pr-4 break-all text-soft">{student.signs_in_as}</td>
+		<td class="text-soft">{wayIn()}</td>
+		<td class="text-right">
+			<Menu label="{student.name}: more" {choices} class="rounded-md px-2 py-1 text-soft hover:text-ink"
+				>more</Menu
+			>
+		</td>
+	{/if}
 </tr>

@@ -13,6 +13,9 @@ export class ClassesState {
 	missing = $state.raw<Schemas['CaughtUpOut'] | null>(null);
 	sheet = $state.raw<Schemas['CodeSheetOut'] | null>(null);
 	requests = $state.raw<Schemas['AskedForOut'][]>([]);
+	asked = $state.raw<Schemas['AskedToFollowOut'][]>([]);
+	/** Whether one reads along in this course, and changes nothing. */
+	reads = $state(false);
 	lacking = $derived((this.shown?.students ?? []).filter((one) => one.way_in === 'none').length);
 
 	constructor(readonly master: number) {}
@@ -22,7 +25,11 @@ export class ClassesState {
 		const path = { master_id: this.master };
 		const view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
 		this.classes = view.classes;
-		this.requests = await ask(api.GET('/api/requests'));
+		this.reads = view.role === 'helper';
+		[this.requests, this.asked] = await Promise.all([
+			ask(api.GET('/api/requests')),
+			ask(api.GET('/api/following'))
+		]);
 		const wanted =
 			view.classes.find((one) => one.name === name) ?? view.classes.find((one) => one.id === this.chosen);
 		const first = wanted?.id ?? view.classes[0]?.id;
@@ -129,13 +136,22 @@ export class ClassesState {
 		await this.load();
 	}
 
+	/** These classes follow the course that asked; none is a no. */
+	async answerFollowing(asked: Schemas['AskedToFollowOut'], class_ids: number[]) {
+		const path = { master_id: asked.master_id };
+		await ask(api.POST('/api/following/{master_id}', { params: { path }, body: { class_ids } }));
+		await this.load();
+		if (class_ids.length) toasts.say(`Agreed: it follows ${asked.master_name} too.`);
+	}
+
 	/** A colleague; gives the slip of one who is new here. */
-	async invite(name: string, email: string) {
+	async invite(name: string, email: string, role: 'co-teacher' | 'helper') {
 		const path = { master_id: this.master };
 		const told = await ask(
-			api.POST('/api/masters/{master_id}/teachers', { params: { path }, body: { name, email } })
+			api.POST('/api/masters/{master_id}/teachers', { params: { path }, body: { name, email, role } })
 		);
-		if (!told.code) return void toasts.say(`${email} teaches this course too from now on.`);
+		const does = role === 'helper' ? 'reads along in this course' : 'teaches this course too';
+		if (!told.code) return void toasts.say(`${email} ${does} from now on.`);
 		this.sheet = {
 			class_name: 'a colleague',
 			address: `${location.origin}/code`,

@@ -20,7 +20,8 @@
 	let editor = $state.raw<Editor>();
 
 	const surroundings: Surroundings = {
-		hand: 'teacher',
+		// svelte-ignore state_referenced_locally
+		hand: master.reads ? 'reader' : 'teacher',
 		onlySpaces: false,
 		addPicture: async (file) => (await attempt(() => page.addPicture(file, master.id))) ?? '',
 		teacherName: 'the teacher'
@@ -53,8 +54,14 @@
 	<div class="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_272px] print:block">
 		<div class="flex min-w-0 flex-col px-4 pt-10 sm:pr-8 sm:pl-10">
 			<div class="pl-[22px] sm:pl-[34px]">
-				<Title {page} onenter={() => editor?.commands.focus('start')} />
-				<PageSettings {master} {page} {saying} />
+				{#if master.reads}
+					<h1 class="mb-4 font-serif text-[30px] leading-tight font-semibold tracking-tight">
+						{page.title}
+					</h1>
+				{:else}
+					<Title {page} onenter={() => editor?.commands.focus('start')} />
+					<PageSettings {master} {page} {saying} />
+				{/if}
 				<NotSaved {page} />
 				<!-- Where the thread stands under the page, the next step stands here. -->
 				<p class="mb-5 lg:hidden print:hidden"><PushIt {page} {master} /></p>
@@ -66,10 +73,10 @@
 					facts={page.facts}
 					label="The page"
 					bind:editor
-					onchange={(content) => page.type(content)}
+					onchange={(content) => !master.reads && page.type(content)}
 				/>
 			</div>
-			{#if editor}<Tools {editor} {surroundings} />{/if}
+			{#if editor && !master.reads}<Tools {editor} {surroundings} />{/if}
 		</div>
 		<div class="border-t border-line px-4 pt-10 pb-8 lg:border-t-0 lg:border-l lg:px-3.5 print:hidden">
 			<div class="lg:sticky lg:top-10"><PageThread {page} {master} /></div>

@@ -1,6 +1,6 @@
 <!-- The master's outline: one tree, moved through and changed by mouse and by key. -->
 <script lang="ts">
-	import { tick, untrack } from 'svelte';
+	import { untrack } from 'svelte';
 	import { go } from '../../router';
 	import type { MasterState } from './master.svelte';
 	import { choicesOf } from './choices';
@@ -8,7 +8,8 @@
 	import { Dragging } from './dragging.svelte';
 	import OutlineItem from './OutlineItem.svelte';
 	import { pressed } from './row-keys';
-	import { stepTarget, type Kind, type Row } from './rows';
+	import type { Kind, Row } from './rows';
+	import { Walking } from './walking.svelte';
 
 	interface Props {
 		master: MasterState;
@@ -19,14 +20,14 @@
 	}
 	let { master, page, onadd, onmany, onprint }: Props = $props();
 
-	let focused = $state<string | null>(null);
 	let renaming = $state<string | null>(null);
 	// svelte-ignore state_referenced_locally
 	const dragging = new Dragging(master);
-	let list: HTMLElement;
+	// svelte-ignore state_referenced_locally
+	const walking = new Walking(master);
 
 	const rows = $derived(master.shown.filter((row) => row.kind !== 'needle'));
-	const first = $derived(focused ?? (page ? `page-${page}` : rows[0]?.key));
+	const first = $derived(walking.focused ?? (page ? `page-${page}` : rows[0]?.key));
 	const open = (row: Row) => go(`/master/${master.id}/page/${row.id}`);
 	// What is opened or made comes into sight, wherever it stands in a long outline, folded or not.
 	const holder = $derived(master.rows.find((row) => row.key === `page-${page}`)?.holder);
@@ -34,81 +35,58 @@
 		if (holder && untrack(() => master.folded.includes(holder))) master.fold(holder, false);
 	});
 	$effect(() => {
-		if (page && rows.length) {
-			list.querySelector(`[data-key="page-${page}"]`)?.scrollIntoView({ block: 'nearest' });
-		}
+		if (page && rows.length) walking.show(`page-${page}`);
 	});
 
-	/** Goes into the rows by key: to the first page that is shown, and opens it if asked to. */
+	/** Goes into the rows by key, and opens the first page that is shown if asked to. */
 	export async function begin(opens: boolean) {
-		await master.there;
-		await tick();
-		const found = rows.find((row) => row.kind === 'page') ?? rows[0];
+		const found = await walking.begin(() => rows);
 		if (opens && found?.kind === 'page') open(found);
-		focusRow(found?.key);
-	}
-
-	/** Opens a row's menu as its button would. */
-	function openMenu(row: Row) {
-		const button = list.querySelector<HTMLElement>(`[data-key="${row.key}"] [aria-haspopup]`);
-		button?.focus();
-		button?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
 	}
 
 	const choicesFor = (row: Row) =>
-		choicesOf(row, doingWith(row, master, { rename: () => (renaming = row.key), onmany, onprint, onadd }));
-
-	function focusRow(key: string | undefined) {
-		if (!key) return;
-		focused = key;
-		list.querySelector<HTMLElement>(`[data-key="${key}"]`)?.focus();
-	}
+		choicesOf(
+			row,
+			doingWith(row, master, { rename: () => (renaming = row.key), onmany, onprint, onadd }),
+			master.reads
+		);
 
 	function keys(event: KeyboardEvent, row: Row) {
 		const at = rows.findIndex((one) => one.key === row.key);
 		const said = pressed(event, row, rows, {
-			focus: (to) => focusRow(to?.key),
+			focus: (to) => walking.to(to?.key),
 			open: () => open(row),
-			rename: () => (renaming = row.key),
-			takeOut: () => void takeOut(row, rows[at + 1]?.key ?? rows[at - 1]?.key),
 			fold: (folded) => master.fold(row.id, folded),
-			choose: () =>
-				row.kind === 'section' ? master.markSection(row.id) : row.kind === 'page' && master.mark(row.id),
-			menu: () => openMenu(row),
-			move: (step) => void move(row, step)
+			menu: () => walking.openMenu(row),
+			changes: !master.reads && {
+				rename: () => (renaming = row.key),
+				takeOut: () => void walking.takeOut(row, rows[at + 1]?.key ?? rows[at - 1]?.key),
+				choose: () =>
+					row.kind === 'section' ? master.markSection(row.id) : row.kind === 'page' && master.mark(row.id),
+				move: (step) => void walking.move(row, step)
+			}
 		});
 		if (said) event.preventDefault();
 	}
 
-	/** Takes out, and goes on at the neighbour: who works by keys is not thrown to the top of the page. */
-	async function takeOut(row: Row, neighbour: string | undefined) {
-		await master.takeOut(row);
-		focusRow(neighbour);
-	}
-
-	async function move(row: Row, step: -1 | 1) {
-		await master.move(row, stepTarget(master.rows, row, step));
-		focusRow(row.key);
-	}
-
 	function click(event: MouseEvent, row: Row) {
-		focused = row.key;
+		walking.focused = row.key;
 		if ((event.target as HTMLElement).closest('button, input')) return;
 		if (row.kind === 'section') return master.fold(row.id);
 		if (row.kind !== 'page') return;
-		if (event.shiftKey) master.markTo(row.id);
-		else if (event.ctrlKey || event.metaKey) master.mark(row.id);
+		if (event.shiftKey && !master.reads) master.markTo(row.id);
+		else if ((event.ctrlKey || event.metaKey) && !master.reads) master.mark(row.id);
 		else open(row);
 	}
 
 	function named(row: Row, name: string | null) {
 		renaming = null;
 		if (name) void master.rename(row, name);
-		focusRow(row.key);
+		walking.to(row.key);
 	}
 </script>
 
-<ul bind:this={list} role="tree" aria-label="Outline" class="relative">
+<ul bind:this={walking.list} role="tree" aria-label="Outline" class="relative">
 	{#each master.shown as row (row.key)}
 		<OutlineItem
 			{master}

@@ -42,7 +42,7 @@
 		aria-expanded={row.kind === 'section' ? !folded : undefined}
 		data-key={row.key}
 		tabindex={first ? 0 : -1}
-		draggable={!renaming}
+		draggable={!renaming && !master.reads}
 		class="group relative cursor-pointer rounded-md {over ? 'shadow-[0_2px_0_0_var(--accent)]' : ''}"
 		onclick={onpress}
 		onkeydown={(event) => event.target === event.currentTarget && onkey(event)}

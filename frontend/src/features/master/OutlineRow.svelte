@@ -86,13 +86,13 @@
 				>
 			{/if}
 			{#if row.changed}<span class="shrink-0 text-xs font-normal text-soft">changed</span>{/if}
-			<Menu
-				label="{row.name}: more"
-				{choices}
-				tabindex={-1}
-				class="grid h-7 w-7 shrink-0 place-items-center text-soft opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus:opacity-100"
-				><Ellipsis size={16} /></Menu
-			>
+			{#if choices.length}<Menu
+					label="{row.name}: more"
+					{choices}
+					tabindex={-1}
+					class="grid h-7 w-7 shrink-0 place-items-center text-soft opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus:opacity-100"
+					><Ellipsis size={16} /></Menu
+				>{/if}
 		{/if}
 	</div>
 {/if}

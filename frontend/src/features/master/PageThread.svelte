@@ -34,7 +34,7 @@
 			</p>
 		</div>
 	{/if}
-	{#if page.asking.length}
+	{#if page.asking.length && !master.reads}
 		<div class="relative mb-4 pl-8">
 			<p class="font-semibold">
 				{page.asking.length > 1 ? `${page.asking.length} students ask` : `${page.asking[0]!.name} asks`} for it
@@ -123,13 +123,15 @@
 	<p class="mt-4 mb-2 pl-8 text-[13px]">
 		<button type="button" class="text-soft underline hover:text-ink" onclick={() => (past = true)}
 			>How it came about</button
-		><br />
-		<a class="text-soft underline hover:text-ink" href="/master/{master.id}/page/{page.id}/as"
-			>As a student sees it</a
 		>
+		{#if !master.reads}
+			<br /><a class="text-soft underline hover:text-ink" href="/master/{master.id}/page/{page.id}/as"
+				>As a student sees it</a
+			>
+		{/if}
 	</p>
 	<MasterPast {page} bind:open={past} />
-	{#if students}
+	{#if students && !master.reads}
 		<p class="pl-8 text-[13px] text-soft">
 			Given out by mistake?
 			<a

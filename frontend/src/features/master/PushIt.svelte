@@ -28,7 +28,9 @@
 	const unwrap = () => master.show({ kind: 'page', id: page.id, name: page.title }, 'ordinary');
 </script>
 
-{#if display === 'wraps'}
+{#if master.reads}
+	<span class="text-[13px] text-soft">You read along in this course.</span>
+{:else if display === 'wraps'}
 	<Button onclick={() => void unwrap()}>Unwrap it</Button>
 {:else}
 	<Button go={(isNew && display === 'ordinary') || page.changed.length > 0 || behind > 0} onclick={push}

@@ -29,18 +29,20 @@
 	</div>
 {:else}
 	<div class="flex flex-wrap gap-1.5 pt-2 pr-3.5">
-		<Button class="px-2.5" disabled={section === null} onclick={() => onadd('page', section)}>
-			New page
-		</Button>
-		<Button class="px-2.5" onclick={() => onadd('section', null)}>New section</Button>
+		{#if !master.reads}
+			<Button class="px-2.5" disabled={section === null} onclick={() => onadd('page', section)}>
+				New page
+			</Button>
+			<Button class="px-2.5" onclick={() => onadd('section', null)}>New section</Button>
+		{/if}
 		<Menu
 			label="More about the master"
 			class="rounded-md px-2.5 py-1.5 font-semibold"
 			choices={[
-				{ words: 'Bring in files', run: onbring },
+				...(master.reads ? [] : [{ words: 'Bring in files', run: onbring }]),
 				{ words: 'Print it all', run: onprint },
 				{ words: 'Take it all home, as a zip', run: () => location.assign(`/api/masters/${master.id}/zip`) },
-				{ words: 'What was taken out', run: onrest },
+				...(master.reads ? [] : [{ words: 'What was taken out', run: onrest }]),
 				{ words: 'Keys', keys: '?', run: onkeys }
 			]}>More</Menu
 		>

@@ -28,13 +28,16 @@ export interface Choice {
 	run: () => void;
 }
 
-export function choicesOf(row: Row, doing: Doing): Choice[] {
+/** `reads`: for those who read along, and change nothing. */
+export function choicesOf(row: Row, doing: Doing, reads = false): Choice[] {
 	const common = [
 		{ words: 'Move up', keys: 'Alt ↑', run: () => doing.move(-1) },
 		{ words: 'Move down', keys: 'Alt ↓', run: () => doing.move(1) },
 		{ words: 'Take out', keys: 'Delete', run: doing.takeOut }
 	];
 	const print = { words: 'Print', run: doing.print };
+	const link = { words: 'Copy its link', run: doing.copyLink };
+	if (reads) return row.kind === 'page' ? [link, print] : row.kind === 'section' ? [print] : [];
 	const empty = { words: 'Push it empty', run: doing.pushEmpty };
 	const rename = { words: 'Rename', keys: 'F2', run: doing.rename };
 	const shown = displays(row, doing);
@@ -44,7 +47,7 @@ export function choicesOf(row: Row, doing: Doing): Choice[] {
 			{ words: 'Choose, to push several', keys: 'X', run: doing.choose },
 			{ words: 'Make more like it', run: doing.many },
 			{ words: 'New page tucked under it', run: () => doing.add('page') },
-			{ words: 'Copy its link', run: doing.copyLink },
+			link,
 			...shown,
 			print,
 			...common

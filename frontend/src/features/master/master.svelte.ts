@@ -14,6 +14,8 @@ export class MasterState {
 	sought = $state('');
 	/** Sections whose pages are folded away. */
 	folded = $state<number[]>([]);
+	/** Whether one reads along here, and changes nothing. */
+	reads = $derived(this.view?.role === 'helper');
 	rows = $derived(this.view ? outlineRows(this.view) : []);
 	shown = $derived(this.#sift(this.rows));
 	/** What was done here, the newest last, each with how it is undone: for as long as the master is open. */

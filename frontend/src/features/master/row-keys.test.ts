@@ -5,10 +5,11 @@ import type { Row } from './rows';
 const row = (key: string, kind: Row['kind']) => ({ key, kind }) as Row;
 const rows = [row('section-1', 'section'), row('page-1', 'page'), row('page-2', 'page')];
 
-function press(key: string, at = 1, held: Partial<KeyboardEvent> = {}) {
+function press(key: string, at = 1, held: Partial<KeyboardEvent> = {}, reads = false) {
 	const names = ['focus', 'open', 'rename', 'takeOut', 'fold', 'choose', 'menu', 'move'] as const;
 	const doing = Object.fromEntries(names.map((name) => [name, vi.fn()]));
-	const said = pressed({ key, ...held } as KeyboardEvent, rows[at]!, rows, doing as never);
+	const changes = reads ? false : doing;
+	const said = pressed({ key, ...held } as KeyboardEvent, rows[at]!, rows, { ...doing, changes } as never);
 	const done = Object.entries(doing).filter(([, fn]) => fn.mock.calls.length);
 	return said ? done.map(([name, fn]) => [name, ...fn.mock.calls[0]!]) : null;
 }
@@ -34,3 +35,12 @@ it.each([
 	['F10', 1, {}, null],
 	['q', 1, {}, null]
 ] as const)('%s in row %d with %j', (key, at, held, done) => expect(press(key, at, held)).toEqual(done));
+
+it.each([
+	['F2', 0, {}],
+	['Delete', 1, {}],
+	['x', 1, {}],
+	['ArrowUp', 1, { altKey: true }]
+] as const)('%s changes nothing for who reads along', (key, at, held) =>
+	expect(press(key, at, held, true)).toBeNull()
+);

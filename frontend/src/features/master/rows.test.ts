@@ -16,6 +16,7 @@ const page = (id: number, section_id: number, parent_id: number | null = null) =
 
 const view: Schemas['MasterViewOut'] = {
 	id: 1,
+	role: 'owner',
 	name: 'Shore Studies',
 	dividers: [{ id: 1, parent_id: null, name: 'Autumn', order_key: 'a0' }],
 	sections: [

@@ -46,7 +46,8 @@ export class ReachState {
 		this.chosen = id;
 		this.onlyBehind = false;
 		history.replaceState(history.state, '', `?class=${id}`);
-		const board = await ask(api.GET('/api/classes/{class_id}/reach', { params: { path: { class_id: id } } }));
+		const params = { path: { class_id: id }, query: { master_id: this.master } };
+		const board = await ask(api.GET('/api/classes/{class_id}/reach', { params }));
 		if (this.chosen === id) this.board = board; // an answer about a class that was left meanwhile is passed over
 	}
 }

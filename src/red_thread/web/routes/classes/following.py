@@ -55,6 +55,6 @@ async def get_questions(unit: InUnit, actor: ByActor) -> list[AskedToFollowOut]:
 
 
 @router.post("/following/{master_id}", status_code=204)
-async def post_answer(master_id: int, body: AnswerFollowing, unit: InUnit, actor: ByActor) -> None:
+async def post_answer_to_course(master_id: int, body: AnswerFollowing, unit: InUnit, actor: ByActor) -> None:
     """These classes follow; none is a no."""
     await answer_following(unit, actor, master_id, body.class_ids)
