@@ -1,41 +1,37 @@
+<!-- A menu that is a plain button until somebody wants it: an outline has a thousand, and a phone waits for none. -->
 <script lang="ts">
-	import { DropdownMenu } from 'bits-ui';
-	import type { Snippet } from 'svelte';
+	import type { Component } from 'svelte';
+	import type { MenuProps } from './menu';
+	import { attempt } from './report';
 
-	interface Choice {
-		words: string;
-		keys?: string;
-		disabled?: boolean;
-		run: () => void;
+	let props: MenuProps = $props();
+	let List = $state.raw<Component<MenuProps> | null>(null);
+
+	const fetched = () => import('./MenuList.svelte');
+	const open = () => attempt(async () => (List = (await fetched()).default));
+	/** On the way to it, it is fetched; whether that comes about is seen when it is pressed. */
+	const near = () => void fetched().catch(() => {});
+
+	function keys(event: KeyboardEvent) {
+		if (!['Enter', ' ', 'ArrowDown'].includes(event.key)) return;
+		event.preventDefault();
+		void open();
 	}
-	interface Props {
-		label: string;
-		choices: Choice[];
-		class?: string;
-		tabindex?: number;
-		children: Snippet;
-	}
-	let { label, choices, class: more = '', tabindex, children }: Props = $props();
 </script>
 
-<DropdownMenu.Root>
-	<DropdownMenu.Trigger aria-label={label} class={more} {tabindex}>{@render children()}</DropdownMenu.Trigger>
-	<DropdownMenu.Portal>
-		<DropdownMenu.Content
-			align="start"
-			sideOffset={4}
-			class="z-[60] min-w-44 rounded-md border border-line bg-raised py-1 shadow-md outline-none"
-		>
-			{#each choices as choice (choice.words)}
-				<DropdownMenu.Item
-					disabled={choice.disabled}
-					onSelect={choice.run}
-					class="flex cursor-pointer items-center justify-between gap-6 px-3 py-1.5 outline-none data-disabled:opacity-45 data-highlighted:bg-accent-wash"
-				>
-					{choice.words}
-					{#if choice.keys}<kbd class="text-xs text-soft">{choice.keys}</kbd>{/if}
-				</DropdownMenu.Item>
-			{/each}
-		</DropdownMenu.Content>
-	</DropdownMenu.Portal>
-</DropdownMenu.Root>
+{#if List}
+	<List {...props} />
+{:else}
+	<button
+		type="button"
+		aria-label={props.label}
+		aria-haspopup="menu"
+		aria-expanded="false"
+		class={props.class}
+		tabindex={props.tabindex}
+		onclick={open}
+		onkeydown={keys}
+		onpointerenter={near}
+		onfocus={near}>{@render props.children()}</button
+	>
+{/if}
