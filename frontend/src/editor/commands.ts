@@ -94,7 +94,7 @@ function options() {
 function choosePicture(editor: Editor, surroundings: Surroundings) {
 	const chooser = document.createElement('input');
 	chooser.type = 'file';
-	chooser.accept = 'image/png,image/jpeg,image/webp,image/gif';
+	chooser.accept = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
 	chooser.onchange = () => {
 		const file = chooser.files?.[0];
 		if (file) void putPicture(editor, surroundings, file);

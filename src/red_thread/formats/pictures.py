@@ -8,6 +8,7 @@ import struct
 
 from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
 
+from red_thread.formats.drawn import draw_svg, is_svg
 from red_thread.formats.problems import Unreadable
 
 LONGEST_SIDE = 2000
@@ -32,6 +33,8 @@ _BROKEN = (
 
 def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
     """Media type and bytes of the picture, as PNG where it has see-through parts, else as JPEG. Raises Unreadable."""
+    if is_svg(body):
+        body = draw_svg(name, body)
     ImageFile.LOAD_TRUNCATED_IMAGES = False  # another library sets it for all of the process as it is imported
     try:
         with Image.open(io.BytesIO(body), formats=_READ) as opened:
@@ -46,7 +49,7 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
             else:
                 picture.convert("RGB").save(written, "JPEG", quality=85)
     except _BROKEN as error:
-        raise Unreadable(name, "it is not a PNG, JPEG, WebP or GIF picture of a sensible size") from error
+        raise Unreadable(name, "it is not a PNG, JPEG, WebP, GIF or SVG picture of a sensible size") from error
     return ("image/png" if written.getvalue()[:4] == b"\x89PNG" else "image/jpeg"), written.getvalue()
 
 

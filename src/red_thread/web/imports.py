@@ -99,7 +99,7 @@ READERS: dict[str, Callable[[str, bytes], list[ReadPage]]] = {
     ".docx": _docx,
     ".pdf": read_pdf,
 }
-PICTURES = frozenset({".png", ".jpg", ".jpeg", ".webp", ".gif"})
+PICTURES = frozenset({".png", ".jpg", ".jpeg", ".webp", ".gif", ".svg"})
 
 
 def _ending(path: str) -> str:

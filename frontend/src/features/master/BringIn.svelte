@@ -23,7 +23,7 @@
 	</p>
 	<TakeFile
 		label="File, or zip of files"
-		accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.zip"
+		accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.zip"
 		{take}
 		ondone={() => (open = false)}
 	>
