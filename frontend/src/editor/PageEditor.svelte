@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { Editor, getSchema } from '@tiptap/core';
 	import { onMount, untrack } from 'svelte';
+	import { restInText } from './caret';
 	import { pageExtensions } from './extensions';
 	import { setMargin, type MarginFacts } from './margin';
 	import { fill, picturesIn, putPicture } from './put-picture';
@@ -59,6 +60,7 @@
 				onchange?.(tidy(made.getJSON() as PageNode).content ?? []);
 			}
 		});
+		restInText(made);
 		editor = made;
 		return () => made.destroy();
 	});
