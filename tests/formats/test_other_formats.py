@@ -13,9 +13,12 @@ from PIL import Image
 
 from red_thread.core.page.check import check_page
 from red_thread.core.page.nodes import attributes_of, plain_text, walk
+from red_thread.formats.as_markdown import write_markdown
 from red_thread.formats.docx import read_docx
 from red_thread.formats.html import read_html
+from red_thread.formats.markdown import read_markdown
 from red_thread.formats.pdf import read_pdf
+from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
 from red_thread.formats.table_cells import Cell, rectangular
 from red_thread.web.imports import read_pages
@@ -286,3 +289,30 @@ def test_a_picture_by_itself_is_a_page_with_it():
     read = read_pages({"limpet_drawing.jpg": a_picture("JPEG")}, alone=True)
     (page,), problems = read.pages, read.problems
     assert (attributes_of(page.document)["title"], len(page.pictures), problems) == ("limpet drawing", 1, [])
+
+
+@pytest.mark.parametrize(
+    ("markup", "align"),
+    [
+        ("<p style='text-align: center'>Ebb</p>", "center"),
+        ("<p align=RIGHT>Ebb</p>", "right"),
+        ("<h2 style='color:red; text-align:right;'>Ebb</h2>", "right"),
+        ("<p style='text-align: justify'>Ebb</p>", None),
+        ("<p style='x-text-align: center'>Ebb</p>", None),
+        ("<p>Ebb</p>", None),
+    ],
+)
+def test_words_stand_where_the_markup_puts_them(markup, align):
+    page = read(markup).document
+    assert [attributes_of(block).get("align") for block in page["content"]] == [align]
+    printed = write_html(Print("x", [PrintedPage((), page)])).decode()
+    assert (f"text-align:{align}" in printed) is (align is not None)
+
+
+def test_notes_of_all_tones_come_in_go_out_and_are_printed():
+    text = "# A\n\n::: note\nPlain.\n:::\n\n::: care\nMud.\n:::\n\n::: idea\nWhy?\n:::\n"
+    page = read_markdown("a.md", text.encode()).document
+    assert [attributes_of(block).get("tone") for block in page["content"]] == [None, "care", "idea"]
+    assert text.partition("\n\n")[2].strip() in write_markdown(page).decode()
+    printed = write_html(Print("x", [PrintedPage((), page)])).decode()
+    assert printed.count("Take care") == printed.count("A thought") == 1

@@ -6,7 +6,7 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-from red_thread.core.page.kinds import KINDS, Content
+from red_thread.core.page.kinds import ALIGNS, KINDS, TONES, Content
 
 WORDS = st.sampled_from(
     "sea tide rock six ten weed low high water crab gull dune e\u0301t\u00e9 潮 汐 แมว مد 👩‍👩‍👧 don't".split()
@@ -18,7 +18,7 @@ LEAVES = ("paragraph", "paragraph", *TEXTS, "image", "horizontalRule")
 CONTAINERS = (
     "callout bulletList bulletList orderedList taskList taskList space space choice table table blockquote".split()
 )
-DEEDS = "word word word mark answer new new out move wrap unwrap tick title item-new item-out item-move column retype".split()
+DEEDS = "word word word mark answer new new out move wrap unwrap tick title item-new item-out item-move column retype look".split()
 
 
 def paragraph(block_id: str, text: str) -> dict[str, Any]:
@@ -167,6 +167,7 @@ def _edit(draw: st.DrawFn, page: dict[str, Any], what: str, name: str) -> None:
         "tick": _tick,
         "answer": _answer,
         "retype": _retype,
+        "look": _look,
         "column": _edit_columns,
     }
     if what in deeds:
@@ -278,6 +279,13 @@ def _retype(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
             made = paragraph(f"{name}.p", "")
             space["content"] = [made if kind != "choice" else _item("option", name, 1)]
         space["attrs"]["kind"] = kind
+
+
+def _look(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:
+    """Words stand elsewhere, a framed note is of another tone."""
+    for node in [node for node in _all(page) if node["type"] in ("paragraph", "heading", "callout")][:2]:
+        attribute, values = ("tone", TONES) if node["type"] == "callout" else ("align", ALIGNS)
+        node["attrs"][attribute] = draw(st.sampled_from([None, *values]))
 
 
 def _reword(draw: st.DrawFn, page: dict[str, Any], name: str) -> None:

@@ -11,6 +11,7 @@
 	import FindRow from './FindRow.svelte';
 	import LinkRow from './LinkRow.svelte';
 	import { marksOf } from './marks';
+	import { noteChoices } from './nodes/callout';
 	import PictureRow from './PictureRow.svelte';
 	import type { Surroundings } from './types';
 
@@ -34,6 +35,7 @@
 	});
 	const style = $derived((void stamp, textStyle(editor)));
 	const inTable = $derived((void stamp, editor.isActive('table')));
+	const inNote = $derived((void stamp, surroundings.hand === 'teacher' && editor.isActive('callout')));
 	const picture = $derived.by(() => {
 		void stamp;
 		const { selection } = editor.state;
@@ -89,6 +91,9 @@
 			>
 			{#if inTable}
 				<Menu label="Table" choices={tableChoices(editor)} class="{TOOL} font-semibold">Table</Menu>
+			{/if}
+			{#if inNote}
+				<Menu label="Note" choices={noteChoices(editor)} class="{TOOL} font-semibold">Note</Menu>
 			{/if}
 			{#each tools as one (one.name)}
 				{@render tool(one.words, one.icon, one.run, active(one.name) || asks === one.name)}

@@ -1,5 +1,6 @@
 /** What the tools at the foot of a page do. */
 import type { Editor } from '@tiptap/core';
+import { aligned } from './align';
 import { putPicture } from './put-picture';
 import { newId, type Surroundings } from './types';
 
@@ -23,7 +24,8 @@ export function shapes(editor: Editor): Choice[] {
 		{ words: 'Text', run: () => chain().setParagraph().run() },
 		{ words: 'Heading', run: () => chain().setHeading({ level: 2 }).run() },
 		{ words: 'Small heading', run: () => chain().setHeading({ level: 3 }).run() },
-		{ words: 'Quotation', run: () => chain().toggleBlockquote().run() }
+		{ words: 'Quotation', run: () => chain().toggleBlockquote().run() },
+		...aligned(editor)
 	];
 }
 
@@ -77,10 +79,16 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice', several: false }, content: options() })
 		},
 		{ words: 'Gap in the sentence', run: put({ type: 'gap', attrs: { id: newId() } }) },
-		{ words: 'Framed note', run: put({ type: 'callout', attrs: { id: newId() }, content: [paragraph()] }) },
+		{ words: 'Framed note', run: put(note(null)) },
+		{ words: 'Note: take care', run: put(note('care')) },
+		{ words: 'Note: a thought', run: put(note('idea')) },
 		...common,
 		{ words: 'Line across', run: () => editor.chain().focus().setHorizontalRule().run() }
 	];
+}
+
+function note(tone: string | null) {
+	return { type: 'callout', attrs: { id: newId(), tone }, content: [paragraph()] };
 }
 
 function options() {

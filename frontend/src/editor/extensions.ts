@@ -12,6 +12,7 @@ import { Color, TextStyle } from '@tiptap/extension-text-style';
 import { UniqueID } from '@tiptap/extension-unique-id';
 import StarterKit from '@tiptap/starter-kit';
 import { against } from './against';
+import { Align } from './align';
 import { find } from './find';
 import { BLOCK_KINDS } from './kinds';
 import { knots } from './knots';
@@ -72,6 +73,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Gap.configure({ surroundings }),
 		Kept.configure({ surroundings }),
 		EveryAttribute,
+		Align,
 		...(surroundings.hand === 'reader' ? [] : [slash(surroundings)]),
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),

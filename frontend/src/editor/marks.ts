@@ -6,6 +6,7 @@ import Italic from '@lucide/svelte/icons/italic';
 import List from '@lucide/svelte/icons/list';
 import ListChecks from '@lucide/svelte/icons/list-checks';
 import ListOrdered from '@lucide/svelte/icons/list-ordered';
+import { mark } from './inks';
 import Underline from '@lucide/svelte/icons/underline';
 
 export function marksOf(editor: Editor) {
@@ -20,9 +21,9 @@ export function marksOf(editor: Editor) {
 		},
 		{
 			name: 'highlight',
-			words: 'Mark',
+			words: 'Mark; again for another ink',
 			icon: Highlighter,
-			run: () => editor.chain().focus().toggleHighlight().run()
+			run: () => mark(editor)
 		},
 		{
 			name: 'bulletList',

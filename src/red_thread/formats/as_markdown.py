@@ -163,7 +163,7 @@ def _space(block: Node, depth: int) -> str:
 
 
 def _note(block: Node, depth: int) -> str:
-    return _framed("note", _inside(block, depth))
+    return _framed(attributes_of(block).get("tone") or "note", _inside(block, depth))
 
 
 def _framed(head: str, inside: str) -> str:

@@ -12,6 +12,7 @@ from typing import Any, TypeAlias
 from lxml import html
 from lxml.etree import LxmlError  # type: ignore[reportAttributeAccessIssue]
 
+from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.pictures import clean_picture
@@ -38,6 +39,7 @@ _STYLES = (
     (re.compile(r"text-decoration[^;]*:[^;]*underline"), "underline"),
     (re.compile(r"text-decoration[^;]*:[^;]*line-through"), "strike"),
 )
+_ALIGN = re.compile(r"(?:^|;)\s*text-align\s*:\s*(center|right)\b")
 _LEFT_OUT = frozenset("script style template iframe object embed applet audio video canvas svg math form".split())
 _SILENT = frozenset("script style template head title meta link base".split())
 _INLINE = frozenset("a abbr bdi bdo big br data font img label q small span time wbr".split()) | _MARKS.keys()
@@ -125,12 +127,17 @@ class _Reader:
         if first:
             self.title = "".join(part.get("text", "") for part in _trimmed(words)) or self.title
             return [part for part in words if part["type"] == "image"]
-        return self._paragraph(words, "heading", level=min(max(int(element.tag[1]), 2), 4))
-
-    _h1 = _h2 = _h3 = _h4 = _h5 = _h6 = _heading
+        level = min(max(int(element.tag[1]), 2), 4)
+        return self._paragraph(words, "heading", level=level, **_aligned(element))
 
     def _p(self, element: Element, depth: int) -> list[Node]:
-        return self._blocks(element, depth)
+        made = self._blocks(element, depth)
+        for block in made:
+            if block["type"] == "paragraph":
+                block["attrs"] |= _aligned(element)
+        return made
+
+    _h1 = _h2 = _h3 = _h4 = _h5 = _h6 = _heading
 
     def _pre(self, element: Element, depth: int) -> list[Node]:
         text = element.text_content().strip("\n")
@@ -258,6 +265,13 @@ class _Reader:
         name = f"embedded-{len(self.embedded) + 1}"
         self.embedded[name] = picture
         return [self.maker.made("image", src=name, alt=alt)]
+
+
+def _aligned(element: Element) -> dict[str, str]:
+    """What it says of where its words stand, by its style or as old pages and word processors do."""
+    found = _ALIGN.search((element.get("style") or "").lower())
+    align = found[1] if found else (element.get("align") or "").lower()
+    return {"align": align} if align in ALIGNS else {}
 
 
 def _is_inline(element: Element) -> bool:

@@ -9,7 +9,7 @@ shown: on display               (optional; or under wraps, or by pushes)
 ---
 ::: space What lives here?      a place to answer; `::: space number How many?` for another kind
 :::
-::: note                        a framed note
+::: note                        a framed note; `::: care` warns, `::: idea` is a thought
 :::
 Limpets eat {gap} from rocks.   a blank in a sentence
 ```red-thread                   a block as it is stored, for what Markdown has no sign for
@@ -27,7 +27,7 @@ from mdit_py_plugins.container import container_plugin
 from mdit_py_plugins.dollarmath import dollarmath_plugin
 
 from red_thread.core.outline.display import Display
-from red_thread.core.page.kinds import SPACE_KINDS
+from red_thread.core.page.kinds import SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
@@ -82,7 +82,7 @@ class _PlainLoader(yaml.BaseLoader):
 def _parser() -> MarkdownIt:
     # By itself the parser leaves out, without a word, what is nested deeper than 20 levels.
     parser = MarkdownIt("commonmark", {"html": False, "maxNesting": 200}).enable(["table", "strikethrough"])
-    for name in ("space", "note"):
+    for name in ("space", "note", *TONES):
         container_plugin(parser, name)
     return parser.use(dollarmath_plugin, allow_labels=False).disable("math_inline")
 
@@ -255,6 +255,11 @@ class _Reader:
 
     def _container_note(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("callout", self._filled(node.children))]
+
+    def _toned(self, node: SyntaxTreeNode) -> list[Node]:
+        return [self._made("callout", self._filled(node.children), tone=node.type.removeprefix("container_"))]
+
+    _container_care = _container_idea = _toned
 
     def _inline_of(self, node: SyntaxTreeNode) -> list[Node]:
         return [part for child in node.children for part in self._inline(child, [])]

@@ -13,6 +13,7 @@ from typing import Any
 
 from ziamath.zmath import Latex
 
+from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, title_of
 from red_thread.core.page.sheet import sheet_of
 
@@ -31,14 +32,12 @@ _MARKS = {
 }
 _HOLDERS = {
     "blockquote": "<blockquote>{}</blockquote>",
-    "callout": "<div class='callout'>{}</div>",
     "kept": "<div class='kept'><small>kept from before</small>{}</div>",
     "listItem": "<li>{}</li>",
     "bulletList": "<ul>{}</ul>",
     "taskList": "<ul class='tasks'>{}</ul>",
     "table": "<table>{}</table>",
     "tableRow": "<tr>{}</tr>",
-    "paragraph": "<p>{}</p>",
     "codeBlock": "<pre>{}</pre>",
     "horizontalRule": "<hr>",
     "hardBreak": "<br>",
@@ -85,7 +84,9 @@ class _Writer:
         self.printed = printed
         self._by_kind: dict[str, Callable[[Node], str]] = {
             "text": _text,
+            "paragraph": lambda node: f"<p{_align(node)}>{self.inside(node)}</p>",
             "heading": self._heading,
+            "callout": self._note,
             "formula": _formula,
             "image": self._image,
             "orderedList": self._ordered,
@@ -113,7 +114,11 @@ class _Writer:
 
     def _heading(self, node: Node) -> str:
         level = min(max(int(attributes_of(node).get("level", 2)), 2), 6)
-        return f"<h{level}>{self.inside(node)}</h{level}>"
+        return f"<h{level}{_align(node)}>{self.inside(node)}</h{level}>"
+
+    def _note(self, node: Node) -> str:
+        head = _NOTES.get(attributes_of(node).get("tone") or "", "")
+        return f"<div class='callout'>{head}{self.inside(node)}</div>"
 
     def _image(self, node: Node) -> str:
         said = attributes_of(node)
@@ -161,6 +166,14 @@ class _Writer:
         if kind == "photo":
             return inside or "<div class='frame photo'></div>"
         return inside or "<div class='line'></div>" * _lines(said.get("lines"))
+
+
+_NOTES = {"care": "<b class='head'>Take care</b>", "idea": "<b class='head'>A thought</b>"}
+
+
+def _align(node: Node) -> str:
+    align = attributes_of(node).get("align")
+    return f" style='text-align:{align}'" if align in ALIGNS else ""
 
 
 def _text(node: Node) -> str:

@@ -49,7 +49,9 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [],
+  "attributes": [
+   "tone"
+  ],
   "students": [],
   "asks": false
  },
@@ -337,7 +339,9 @@ export const KINDS = {
    "hardBreak",
    "text"
   ],
-  "attributes": [],
+  "attributes": [
+   "align"
+  ],
   "students": [],
   "asks": false
  },
@@ -350,6 +354,7 @@ export const KINDS = {
    "text"
   ],
   "attributes": [
+   "align",
    "level"
   ],
   "students": [],

@@ -1,15 +1,38 @@
-/** A framed note. */
-import { mergeAttributes, Node } from '@tiptap/core';
+/** A framed note: a plain one, one that warns, or one with a thought. */
+import { mergeAttributes, Node, type Editor } from '@tiptap/core';
+
+const TONES = ['care', 'idea'];
 
 export const Callout = Node.create({
 	name: 'callout',
 	group: 'block',
 	content: 'block+',
 	defining: true,
+	addAttributes: () => ({
+		tone: {
+			default: null,
+			parseHTML: (element) => {
+				const said = element.getAttribute('data-note');
+				return said && TONES.includes(said) ? said : null;
+			},
+			renderHTML: ({ tone }) => ({ 'data-note': String(tone ?? '') })
+		}
+	}),
 	parseHTML: () => [{ tag: 'div[data-note]' }],
 	renderHTML: ({ HTMLAttributes }) => [
 		'div',
-		mergeAttributes(HTMLAttributes, { 'data-note': '', class: 'note' }),
+		mergeAttributes(HTMLAttributes, { class: 'note' }),
 		['div', { class: 'note-body' }, 0]
 	]
 });
+
+/** What the note that the caret is in can be. */
+export function noteChoices(editor: Editor) {
+	const as = (tone: string | null) => () =>
+		editor.chain().focus().updateAttributes('callout', { tone }).run();
+	return [
+		{ words: 'A note', run: as(null) },
+		{ words: 'Take care', run: as('care') },
+		{ words: 'A thought', run: as('idea') }
+	];
+}

@@ -75,6 +75,8 @@ INLINE = frozenset({TEXT, HARD_BREAK, GAP})
 SPACE_KINDS = frozenset({"lines", "number", "choice", "photo", "sketch"})
 KEPT_WHY = ("both-changed", "taken-out", "retyped", "title", "other-window")
 WRITING = ("everywhere", "spaces")
+TONES = ("care", "idea")  # of a framed note; one without is a plain one
+ALIGNS = ("center", "right")  # of words; those without begin where the line begins
 
 _text, _name, _flag = maybe(is_text), maybe(is_name), maybe(is_flag)
 MARKS: Mapping[str, Mapping[str, Rule]] = {
@@ -97,6 +99,7 @@ _SPACE = {
     "strokes": maybe(are_strokes),
     **{name: maybe(is_plain) for name in ("unit", "min", "max", "step", "lines", "several", "width", "height")},
 }
+_ALIGNED = {"align": maybe(one_of(*ALIGNS))}
 _PICTURE = {
     "src": is_address,
     "alt": _text,
@@ -120,7 +123,13 @@ def _list(name: str, item: str, **more: Any) -> Kind:
 
 _ENTRIES = (
     _holder(DOC, attributes=_PAGE),
-    _holder("callout", is_block=True, family="frame", noun=("framed note", "framed notes")),
+    _holder(
+        "callout",
+        is_block=True,
+        family="frame",
+        noun=("framed note", "framed notes"),
+        attributes={"tone": maybe(one_of(*TONES))},
+    ),
     _holder("blockquote", is_block=True, family="frame", noun=("quotation", "quotations")),
     _holder(KEPT, is_block=True, noun=("knot", "knots"), attributes={"from": is_text, "why": one_of(*KEPT_WHY)}),
     _holder("listItem", family="item", noun=("list item", "list items")),
@@ -160,8 +169,8 @@ _ENTRIES = (
     _list("taskList", "taskItem"),
     _holder(TABLE, TABLE_ROW, is_block=True, noun=("table", "tables")),
     _holder(TABLE_ROW, "tableHeader", TABLE_CELL, noun=("table row", "table rows")),
-    _words(PARAGRAPH, "paragraph"),
-    _words("heading", "heading", attributes={"level": is_whole(1, 6)}),
+    _words(PARAGRAPH, "paragraph", attributes=_ALIGNED),
+    _words("heading", "heading", attributes={"level": is_whole(1, 6), **_ALIGNED}),
     _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": _name}),
     _words("formula", "formula", frozenset({TEXT})),
     Kind(
