@@ -7,6 +7,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
 from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.rows import as_value
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +71,7 @@ class PictureStore:
         """A picture, if this person may see it; else None."""
         found = await self.connection.execute(_FOR_PERSON, {"picture": picture_id, "person": person_id})
         row = found.one_or_none()
-        return Picture(*row) if row else None
+        return as_value(Picture, row) if row else None
 
     async def give_with_page(self, page_id: int, picture_ids: list[str]) -> None:
         """Whoever has the page may see these pictures."""

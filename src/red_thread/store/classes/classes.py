@@ -12,9 +12,10 @@ from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
 from red_thread.store.classes.values import AskedFor, ClassInfo, Student
 from red_thread.store.notebook.standing import FOLLOWING
+from red_thread.store.rows import as_value
 
 _CLASSES = """
-    SELECT k.id, k.master_id, {name}, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
+    SELECT k.id, k.master_id, {name} AS name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
     FROM class k JOIN master m ON m.id = k.master_id
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN enrolment e ON e.class_id = k.id AND e.person_id = n.person_id
@@ -30,11 +31,11 @@ _OF_MASTER = text(
 )
 _GET = text(_CLASSES.format(name="k.name", condition="k.id = :id", first=""))
 _STUDENTS = text("""
-    SELECT p.id, n.id AS notebook_id, p.name, p.email,
-           CASE WHEN p.password_hash IS NOT NULL THEN 'password' WHEN c.since IS NOT NULL THEN 'code' ELSE 'none' END,
-           coalesce(p.email, p.sign_in_name, p.outside_id, ''), c.since,
+    SELECT p.id AS person_id, n.id AS notebook_id, p.name, p.email,
+           CASE WHEN p.password_hash IS NOT NULL THEN 'password' WHEN c.since IS NOT NULL THEN 'code' ELSE 'none' END
+           AS way_in, coalesce(p.email, p.sign_in_name, p.outside_id, '') AS signs_in_as, c.since AS code_since,
            EXISTS (SELECT FROM enrolment o JOIN class ok ON ok.id = o.class_id
-                   WHERE o.person_id = p.id AND ok.master_id <> k.master_id)
+                   WHERE o.person_id = p.id AND ok.master_id <> k.master_id) AS by_others
     FROM enrolment e
     JOIN class k ON k.id = e.class_id
     JOIN person p ON p.id = e.person_id
@@ -69,7 +70,8 @@ _NOTEBOOKS = text("""
     ON CONFLICT DO NOTHING
 """)
 _ASKED = text("""
-    SELECT DISTINCT r.class_id, r.person_id, p.name, k.name, m.name, a.name, a.id, r.asked_at
+    SELECT DISTINCT r.class_id, r.person_id, p.name AS person_name, k.name AS class_name, m.name AS master_name,
+        a.name AS asked_by, a.id AS asked_by_id, r.asked_at
     FROM enrolment_request r
     JOIN person p ON p.id = r.person_id JOIN class k ON k.id = r.class_id JOIN master m ON m.id = k.master_id
     JOIN person a ON a.id = r.asked_by
@@ -77,7 +79,7 @@ _ASKED = text("""
     JOIN class own ON own.id = e.class_id
     JOIN master_teacher t ON t.master_id = own.master_id AND t.person_id = :teacher
         AND t.left_at IS NULL AND t.role <> 'helper'
-    WHERE r.asked_by <> :teacher ORDER BY r.asked_at, p.name
+    WHERE r.asked_by <> :teacher ORDER BY r.asked_at, person_name
 """)
 
 
@@ -89,7 +91,7 @@ class ClassStore:
 
     async def of_master(self, master_id: int) -> list[ClassInfo]:
         """The classes that follow a master, in order of their names, those of other courses after its own."""
-        return [ClassInfo(*row) for row in await self.connection.execute(_OF_MASTER, {"master": master_id})]
+        return [as_value(ClassInfo, row) for row in await self.connection.execute(_OF_MASTER, {"master": master_id})]
 
     async def names(self, class_ids: list[int]) -> list[str]:
         """The names of classes, in order."""
@@ -99,7 +101,7 @@ class ClassStore:
     async def get(self, class_id: int) -> ClassInfo | None:
         """A class; None if there is none of this id."""
         row = (await self.connection.execute(_GET, {"id": class_id})).one_or_none()
-        return ClassInfo(*row) if row else None
+        return as_value(ClassInfo, row) if row else None
 
     async def find_or_add(self, master_id: int, name: str, outside_id: str | None) -> int:
         """The id of the class of this name, made if there is none."""
@@ -118,7 +120,7 @@ class ClassStore:
     async def students(self, class_id: int) -> list[Student]:
         """Who is in a class now."""
         found = await self.connection.execute(_STUDENTS, {"class": class_id, "now": self.now})
-        return [Student(*row) for row in found]
+        return [as_value(Student, row) for row in found]
 
     async def rename(self, class_id: int, name: str) -> None:
         """Gives a class another name."""
@@ -186,7 +188,7 @@ class ClassStore:
     async def asked_of(self, teacher_id: int) -> list[AskedFor]:
         """What colleagues ask of a teacher."""
         found = await self.connection.execute(_ASKED, {"teacher": teacher_id})
-        return [AskedFor(*row[:7]) for row in found]
+        return [as_value(AskedFor, row) for row in found]
 
     async def answer(self, class_id: int, person_id: int) -> None:
         """A question that has been answered is gone."""

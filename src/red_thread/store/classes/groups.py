@@ -9,6 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.store import tables as t
 from red_thread.store.classes.values import GroupInfo
 from red_thread.store.documents import id_array
+from red_thread.store.rows import as_value
 
 _GROUPS = """
     SELECT g.id, g.master_id, g.name,
@@ -36,13 +37,13 @@ class GroupStore:
     async def of_master(self, master_id: int) -> list[GroupInfo]:
         """The groups of a master, in order of their names."""
         query = text(_GROUPS.format(condition="g.master_id = :id"))
-        return [GroupInfo(*row) for row in await self.connection.execute(query, {"id": master_id})]
+        return [as_value(GroupInfo, row) for row in await self.connection.execute(query, {"id": master_id})]
 
     async def get(self, group_id: int) -> GroupInfo | None:
         """A group; None if there is none of this id."""
         query = text(_GROUPS.format(condition="g.id = :id"))
         row = (await self.connection.execute(query, {"id": group_id})).one_or_none()
-        return GroupInfo(*row) if row else None
+        return as_value(GroupInfo, row) if row else None
 
     async def add(self, master_id: int, name: str) -> int:
         """Makes a group that nobody is in yet; gives its id."""

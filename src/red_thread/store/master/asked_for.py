@@ -9,6 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT
+from red_thread.store.rows import as_value
 
 _FOLLOWING = text(f"""
     SELECT n.id FROM notebook n
@@ -16,7 +17,7 @@ _FOLLOWING = text(f"""
 """)
 # Whoever has the page by now asks for it no more, in whatever way it came.
 _ASKING = text(f"""
-    SELECT n.id, p.name, k.name AS class_name
+    SELECT n.id AS notebook_id, p.name, k.name AS class_name
     FROM page_request r JOIN notebook n ON n.id = r.notebook_id
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
     WHERE r.page_id = :page AND {PRESENT} AND NOT EXISTS (
@@ -56,4 +57,4 @@ class AskedForStore:
 
     async def asking(self, page_id: int) -> list[Asking]:
         """Who asks for a page and does not have it yet, in the order in which they asked."""
-        return [Asking(*row) for row in await self.connection.execute(_ASKING, {"page": page_id})]
+        return [as_value(Asking, row) for row in await self.connection.execute(_ASKING, {"page": page_id})]

@@ -30,6 +30,7 @@ from red_thread.store.master.values import (
     TakenOutItem,
 )
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT, STANDS
+from red_thread.store.rows import as_value
 from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
@@ -58,7 +59,7 @@ _GIVEN = text(f"""
     WHERE n.class_id = {FOLLOWING} AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
 """)
 _TEACHERS = text("""
-    SELECT p.id, p.name, m.role FROM master_teacher m JOIN person p ON p.id = m.person_id
+    SELECT p.id AS person_id, p.name, m.role FROM master_teacher m JOIN person p ON p.id = m.person_id
     WHERE m.master_id = :master AND m.left_at IS NULL ORDER BY m.role <> 'owner', m.role = 'helper', p.name, p.id
 """)
 _EDITIONS = text(f"""
@@ -184,7 +185,7 @@ class MasterStore:
     async def teachers(self, master_id: int) -> list[Colleague]:
         """Who works with a master, the owner first."""
         found = await self.connection.execute(_TEACHERS, {"master": master_id})
-        return [Colleague(row.id, row.name, row.role) for row in found]
+        return [as_value(Colleague, row) for row in found]
 
     async def of_teacher(self, person_id: int) -> list[MasterInfo]:
         """The masters that a teacher works with."""
@@ -194,7 +195,7 @@ class MasterStore:
             .where(t.MasterTeacher.person_id == person_id, t.MasterTeacher.left_at.is_(None))
             .order_by(t.Master.id)
         )
-        return [MasterInfo(row.id, row.name, row.role) for row in found]
+        return [as_value(MasterInfo, row) for row in found]
 
     async def hold(self, master_id: int) -> None:
         """Makes others who hold this master wait until the transaction ends."""
@@ -225,7 +226,7 @@ class MasterStore:
         )
         pages = await self.connection.execute(_PAGES, {"master": master_id})
         return Outline(
-            tuple(Divider(*row) for row in dividers),
+            tuple(as_value(Divider, row) for row in dividers),
             tuple(Section(r.id, r.divider_id, r.name, r.order_key, Display(r.display)) for r in sections),
             tuple(map(_outline_page, pages)),
         )
@@ -319,7 +320,7 @@ class MasterStore:
     async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
         """What was taken out since then by itself, not with what it stood in; the newest first."""
         found = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
-        return [TakenOutItem(*row) for row in found]
+        return [as_value(TakenOutItem, row) for row in found]
 
     async def page(self, page_id: int, lock: bool = False) -> MasterPage | None:
         """A master page; None if there is none of this id. `lock`: nobody else changes it meanwhile."""
@@ -403,7 +404,7 @@ class MasterStore:
     async def editions(self, page_id: int) -> list[EditionInfo]:
         """The editions of a page, newest first, each with how many stand on it."""
         found = await self.connection.execute(_EDITIONS, {"page": page_id})
-        return [EditionInfo(*row) for row in found]
+        return [as_value(EditionInfo, row) for row in found]
 
     async def latest_editions(self, page_ids: list[int]) -> dict[int, tuple[int, int, bytes]]:
         """By page: id, number and fingerprint of its newest edition; nothing for one without."""

@@ -23,6 +23,7 @@ from red_thread.store.notebook.values import (
     ThinnedState,
     Window,
 )
+from red_thread.store.rows import as_value
 from red_thread.store.windows import Sent
 
 WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
@@ -151,12 +152,12 @@ class NotebookStore:
     async def of_person(self, person_id: int) -> list[NotebookInfo]:
         """The notebooks of a student who is in the class."""
         found = await self.connection.execute(_OF_PERSON, {"person": person_id})
-        return [NotebookInfo(*row) for row in found]
+        return [as_value(NotebookInfo, row) for row in found]
 
     async def get(self, notebook_id: int) -> NotebookInfo | None:
         """A notebook; None if there is none of this id."""
         row = (await self.connection.execute(_GET, {"notebook": notebook_id})).one_or_none()
-        return NotebookInfo(*row) if row else None
+        return as_value(NotebookInfo, row) if row else None
 
     async def is_present(self, notebook_id: int) -> bool:
         """Whether its student is in the class now."""
@@ -165,7 +166,7 @@ class NotebookStore:
     async def with_contents(self, notebook_id: int) -> tuple[NotebookInfo, bytes] | None:
         """A notebook, and its sections and pages as JSON that PostgreSQL made."""
         row = (await self.connection.execute(_WITH_CONTENTS, {"notebook": notebook_id})).one_or_none()
-        return (NotebookInfo(*row[:-1]), row.contents.encode()) if row else None
+        return (as_value(NotebookInfo, row), row.contents.encode()) if row else None
 
     async def copy(self, copy_id: int, lock: bool = False) -> CopyInfo | None:
         """A copy with its page as it stands; None if there is none of this id. `lock`: nobody saves meanwhile."""
@@ -198,9 +199,11 @@ class NotebookStore:
     async def sections(self, notebook_id: int) -> list[OwnSection]:
         """The sections of a notebook in their order, those that are tied too."""
         of = t.NotebookSection
-        wanted = select(of.id, of.section_id.is_(None), of.order_key, of.name).where(of.notebook_id == notebook_id)
+        wanted = select(of.id, of.section_id.is_(None).label("own"), of.order_key, of.name).where(
+            of.notebook_id == notebook_id
+        )
         found = await self.connection.execute(wanted.order_by(of.order_key))
-        return [OwnSection(*row) for row in found]
+        return [as_value(OwnSection, row) for row in found]
 
     async def add_section(self, notebook_id: int, name: str, order_key: str) -> int:
         """A section of the student's own; returns its id."""

@@ -9,6 +9,7 @@ from red_thread.core.push import Only
 from red_thread.store.documents import id_array
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
 from red_thread.store.push.values import Reached
+from red_thread.store.rows import as_value
 
 _NAMED = f"""
     SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM notebook n
@@ -30,7 +31,7 @@ _AMONG = text(f"""
     WHERE n.class_id = {FOLLOWING} AND n.id = ANY(CAST(:notebooks AS bigint[]))
 """)
 _NAMES = text("""
-    SELECT n.id, p.name, k.name FROM notebook n
+    SELECT n.id AS notebook_id, p.name AS person_name, k.name AS class_name FROM notebook n
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
     WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
 """)
@@ -70,7 +71,10 @@ class AudienceStore:
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         """Whose notebooks these are."""
-        return [Reached(*row) for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})]
+        return [
+            as_value(Reached, row)
+            for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})
+        ]
 
     async def of_push(self, push_id: int) -> list[int]:
         """The notebooks that a push is for."""

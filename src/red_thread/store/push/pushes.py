@@ -28,6 +28,7 @@ from red_thread.store.documents import id_array
 from red_thread.store.push.facts import PushFactsReader
 from red_thread.store.push.step_log import PREPARED, logged_values, rows_of, step_of
 from red_thread.store.push.values import Asked, Batch, NewPush, PushInfo, Said
+from red_thread.store.rows import as_value
 
 COPIES_IN_A_BATCH = 20_000
 _ANY_SINCE = text("""
@@ -231,7 +232,7 @@ class PushStore:
     async def said(self, push_ids: list[int]) -> dict[int, Said]:
         """What was asked for, in the names that things have now."""
         found = await self.connection.execute(_SAID, {"pushes": push_ids})
-        return {row.id: Said(*row[1:]) for row in found}
+        return {row.id: as_value(Said, row) for row in found}
 
     async def pages_of(self, push_id: int) -> dict[int, int]:
         """Page id to edition id, in the order of the master."""
