@@ -54,16 +54,12 @@ async def _fill(made: District, pages: list[int]) -> None:
     await made.run(_EDITIONS, pages=pages)
     await made.run(_FILL, pages=pages[:PAGES], notebooks=everyone)
     await made.run(_FILL, pages=pages[PAGES:], notebooks=everyone[:1])
-    small = (await _ids(made, "INSERT INTO class (master_id, name) VALUES (:master, 'One') RETURNING id"))[0]
+    async with made.database.begin() as unit:
+        small = await unit.classes.find_or_add(made.master, "One", None)
     await made.run(_TO_SMALL, small=small, some=everyone[:STUDENTS])
     await made.run(_ENROL_SMALL, small=small)
     made.klass = small
     await made.settle()
-
-
-async def _ids(made: District, statement: str) -> list[int]:
-    async with made.database.engine.begin() as connection:
-        return list((await connection.execute(text(statement), {"master": made.master})).scalars())
 
 
 async def _signed_in(unit: Unit, person_id: int) -> NewSession:

@@ -12,6 +12,8 @@ async def test_a_push_waits_and_is_then_wanted_now(person):
     teacher = await person("Ngozi")
     await open_master_page(teacher, "What the dune is for")
     await teacher.get_by_role("button", name=re.compile("^Push")).first.click()
+    # The sentence grows while its plan is made: what is to be pressed has come to rest then.
+    await expect(teacher.get_by_role("button", name=re.compile("^Push to "))).to_be_visible()
     await teacher.get_by_role("button", name=re.compile("^When")).click()
     await teacher.get_by_role("button", name="Tomorrow at 08:00").click()
     await teacher.keyboard.press("Escape")

@@ -63,8 +63,8 @@ async def test_a_zip_of_markdown_comes_in_and_what_could_not_is_listed(teacher, 
 
 
 async def test_no_picture(teacher, school: School):
-    answer = await teacher.post(f"/api/masters/{school.master}/pictures", files=file("x.svg", b"<svg/>"))
-    await problem(answer, 422, "not a PNG, JPEG, WebP or GIF")
+    answer = await teacher.post(f"/api/masters/{school.master}/pictures", files=file("x.svg", b"<p><svg/></p>"))
+    await problem(answer, 422, "not a PNG, JPEG, WebP, GIF or SVG")
 
 
 async def test_far_too_large_is_refused_before_it_is_read(teacher, school: School):
