@@ -11,8 +11,10 @@ export const Align = Extension.create({
 			attributes: {
 				align: {
 					default: null,
-					parseHTML: ({ style }: HTMLElement) => (ALIGNS.includes(style.textAlign) ? style.textAlign : null),
-					renderHTML: ({ align }) => (align ? { class: `align-${String(align)}` } : {})
+					parseHTML: ({ dataset, style }: HTMLElement) =>
+						ALIGNS.find((align) => align === (dataset.align ?? style.textAlign)) ?? null,
+					renderHTML: ({ align }) =>
+						align ? { class: `align-${String(align)}`, 'data-align': String(align) } : {}
 				}
 			}
 		}
