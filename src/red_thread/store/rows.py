@@ -1,20 +1,25 @@
 """Rows of a statement as values: each field from the column of its name, so that no order has to agree."""
 
+from collections.abc import Iterator
 from dataclasses import fields
-from functools import cache
-from operator import attrgetter
+from operator import itemgetter
 from typing import Any, TypeVar
 
 Value = TypeVar("Value")
 
 
+def columns(found: Any, *names: str) -> Iterator[tuple[Any, ...]]:
+    """These columns of each row, in this order. Where they stand is looked up once, not for every row."""
+    stand: list[str] = list(found.keys())
+    at = itemgetter(*(stand.index(name) for name in names))
+    return map(at, found) if len(names) > 1 else ((at(row),) for row in found)
+
+
+def as_values(kind: type[Value], found: Any) -> list[Value]:
+    """The values that the rows of a result are. What is no field is passed over; a field without a column fails."""
+    return [kind(*said) for said in columns(found, *(field.name for field in fields(kind)))]  # type: ignore[arg-type]
+
+
 def as_value(kind: type[Value], row: Any) -> Value:
-    """The value that a row is. Columns that are no field are passed over; a field without a column is an error."""
-    return kind(*_read(kind)(row))
-
-
-@cache
-def _read(kind: Any) -> Any:
-    names = [field.name for field in fields(kind)]
-    read = attrgetter(*names)
-    return read if len(names) > 1 else lambda row: (read(row),)
+    """The same for one row."""
+    return kind(*(getattr(row, field.name) for field in fields(kind)))  # type: ignore[arg-type]

@@ -12,7 +12,7 @@ from red_thread.core.classes.sign_in_names import sign_in_name
 from red_thread.store import tables as t
 from red_thread.store.classes.values import AskedFor, ClassInfo, Student
 from red_thread.store.notebook.standing import FOLLOWING
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_value, as_values
 
 _CLASSES = """
     SELECT k.id, k.master_id, {name} AS name, count(n.id) FILTER (WHERE e.left_at IS NULL) AS students, k.catches_up
@@ -91,7 +91,7 @@ class ClassStore:
 
     async def of_master(self, master_id: int) -> list[ClassInfo]:
         """The classes that follow a master, in order of their names, those of other courses after its own."""
-        return [as_value(ClassInfo, row) for row in await self.connection.execute(_OF_MASTER, {"master": master_id})]
+        return as_values(ClassInfo, await self.connection.execute(_OF_MASTER, {"master": master_id}))
 
     async def names(self, class_ids: list[int]) -> list[str]:
         """The names of classes, in order."""
@@ -120,7 +120,7 @@ class ClassStore:
     async def students(self, class_id: int) -> list[Student]:
         """Who is in a class now."""
         found = await self.connection.execute(_STUDENTS, {"class": class_id, "now": self.now})
-        return [as_value(Student, row) for row in found]
+        return as_values(Student, found)
 
     async def rename(self, class_id: int, name: str) -> None:
         """Gives a class another name."""
@@ -188,7 +188,7 @@ class ClassStore:
     async def asked_of(self, teacher_id: int) -> list[AskedFor]:
         """What colleagues ask of a teacher."""
         found = await self.connection.execute(_ASKED, {"teacher": teacher_id})
-        return [as_value(AskedFor, row) for row in found]
+        return as_values(AskedFor, found)
 
     async def answer(self, class_id: int, person_id: int) -> None:
         """A question that has been answered is gone."""

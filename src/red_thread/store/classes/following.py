@@ -9,7 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
 from red_thread.store.classes.values import AskedToFollow, OtherClass
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_values
 
 _FOLLOW = text("""
     INSERT INTO following (class_id, master_id, since) VALUES (:class, :master, :now)
@@ -65,7 +65,7 @@ class FollowingStore:
     async def could_follow(self, person_id: int, master_id: int) -> list[OtherClass]:
         """Classes of the courses that a person teaches which do not follow this master."""
         found = await self.connection.execute(_COULD, {"person": person_id, "master": master_id})
-        return [as_value(OtherClass, row) for row in found]
+        return as_values(OtherClass, found)
 
     async def ask(self, master_id: int, person_id: int, asked_by: int) -> None:
         """Asks a colleague; twice is once."""
@@ -75,7 +75,7 @@ class FollowingStore:
     async def asked_of(self, person_id: int) -> list[AskedToFollow]:
         """What a teacher is asked."""
         found = await self.connection.execute(_ASKED, {"person": person_id})
-        return [as_value(AskedToFollow, row) for row in found]
+        return as_values(AskedToFollow, found)
 
     async def answer(self, master_id: int, person_id: int) -> None:
         """A question that has been answered is gone."""

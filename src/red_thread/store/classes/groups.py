@@ -9,7 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.store import tables as t
 from red_thread.store.classes.values import GroupInfo
 from red_thread.store.documents import id_array
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_value, as_values
 
 _GROUPS = """
     SELECT g.id, g.master_id, g.name,
@@ -37,7 +37,7 @@ class GroupStore:
     async def of_master(self, master_id: int) -> list[GroupInfo]:
         """The groups of a master, in order of their names."""
         query = text(_GROUPS.format(condition="g.master_id = :id"))
-        return [as_value(GroupInfo, row) for row in await self.connection.execute(query, {"id": master_id})]
+        return as_values(GroupInfo, await self.connection.execute(query, {"id": master_id}))
 
     async def get(self, group_id: int) -> GroupInfo | None:
         """A group; None if there is none of this id."""

@@ -9,7 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_values
 
 _FOLLOWING = text(f"""
     SELECT n.id FROM notebook n
@@ -57,4 +57,4 @@ class AskedForStore:
 
     async def asking(self, page_id: int) -> list[Asking]:
         """Who asks for a page and does not have it yet, in the order in which they asked."""
-        return [as_value(Asking, row) for row in await self.connection.execute(_ASKING, {"page": page_id})]
+        return as_values(Asking, await self.connection.execute(_ASKING, {"page": page_id}))

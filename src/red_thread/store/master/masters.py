@@ -1,6 +1,7 @@
 """The master in PostgreSQL: outline, pages, editions."""
 
 import re
+from dataclasses import fields
 from datetime import datetime
 from typing import Any, Literal, TypeAlias, cast
 
@@ -30,7 +31,7 @@ from red_thread.store.master.values import (
     TakenOutItem,
 )
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT, STANDS
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_values, columns
 from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
@@ -185,7 +186,7 @@ class MasterStore:
     async def teachers(self, master_id: int) -> list[Colleague]:
         """Who works with a master, the owner first."""
         found = await self.connection.execute(_TEACHERS, {"master": master_id})
-        return [as_value(Colleague, row) for row in found]
+        return as_values(Colleague, found)
 
     async def of_teacher(self, person_id: int) -> list[MasterInfo]:
         """The masters that a teacher works with."""
@@ -195,7 +196,7 @@ class MasterStore:
             .where(t.MasterTeacher.person_id == person_id, t.MasterTeacher.left_at.is_(None))
             .order_by(t.Master.id)
         )
-        return [as_value(MasterInfo, row) for row in found]
+        return as_values(MasterInfo, found)
 
     async def hold(self, master_id: int) -> None:
         """Makes others who hold this master wait until the transaction ends."""
@@ -226,9 +227,9 @@ class MasterStore:
         )
         pages = await self.connection.execute(_PAGES, {"master": master_id})
         return Outline(
-            tuple(as_value(Divider, row) for row in dividers),
+            tuple(as_values(Divider, dividers)),
             tuple(Section(r.id, r.divider_id, r.name, r.order_key, Display(r.display)) for r in sections),
-            tuple(map(_outline_page, pages)),
+            tuple(map(_outline_page, columns(pages, *_PAGE_COLUMNS))),
         )
 
     async def given(self, master_id: int) -> list[tuple[int, int]]:
@@ -320,7 +321,7 @@ class MasterStore:
     async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
         """What was taken out since then by itself, not with what it stood in; the newest first."""
         found = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
-        return [as_value(TakenOutItem, row) for row in found]
+        return as_values(TakenOutItem, found)
 
     async def page(self, page_id: int, lock: bool = False) -> MasterPage | None:
         """A master page; None if there is none of this id. `lock`: nobody else changes it meanwhile."""
@@ -404,7 +405,7 @@ class MasterStore:
     async def editions(self, page_id: int) -> list[EditionInfo]:
         """The editions of a page, newest first, each with how many stand on it."""
         found = await self.connection.execute(_EDITIONS, {"page": page_id})
-        return [as_value(EditionInfo, row) for row in found]
+        return as_values(EditionInfo, found)
 
     async def latest_editions(self, page_ids: list[int]) -> dict[int, tuple[int, int, bytes]]:
         """By page: id, number and fingerprint of its newest edition; nothing for one without."""
@@ -441,22 +442,19 @@ def _pair(master_id: int, person_id: int) -> tuple[Any, Any]:
     return t.MasterTeacher.master_id == master_id, t.MasterTeacher.person_id == person_id
 
 
-def _outline_page(row: Any) -> OutlinePage:
-    return OutlinePage(
-        row.id,
-        row.section_id,
-        row.parent_id,
-        row.title,
-        row.order_key,
-        row.edition,
-        row.changed,
-        Display(row.display),
-        _display(row.own_display),
-    )
+# A thousand are read whenever a master is opened.
+_PAGE_COLUMNS = tuple(field.name for field in fields(OutlinePage))
+_DISPLAYS = {display.value: display for display in Display}
+
+
+def _outline_page(row: tuple[Any, ...]) -> OutlinePage:
+    *said, display, own = row
+    made: Any = OutlinePage  # how many of them there are is known by name alone
+    return made(*said, _DISPLAYS[display], _display(own))
 
 
 def _display(stored: str | None) -> Display | None:
-    return None if stored is None else Display(stored)
+    return None if stored is None else _DISPLAYS[stored]
 
 
 def _page(row: Any) -> MasterPage:

@@ -23,7 +23,7 @@ from red_thread.store.notebook.values import (
     ThinnedState,
     Window,
 )
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_value, as_values
 from red_thread.store.windows import Sent
 
 WHOLE_EVERY = 128  # how often a state is stored whole, not as what it changed
@@ -152,7 +152,7 @@ class NotebookStore:
     async def of_person(self, person_id: int) -> list[NotebookInfo]:
         """The notebooks of a student who is in the class."""
         found = await self.connection.execute(_OF_PERSON, {"person": person_id})
-        return [as_value(NotebookInfo, row) for row in found]
+        return as_values(NotebookInfo, found)
 
     async def get(self, notebook_id: int) -> NotebookInfo | None:
         """A notebook; None if there is none of this id."""
@@ -203,7 +203,7 @@ class NotebookStore:
             of.notebook_id == notebook_id
         )
         found = await self.connection.execute(wanted.order_by(of.order_key))
-        return [as_value(OwnSection, row) for row in found]
+        return as_values(OwnSection, found)
 
     async def add_section(self, notebook_id: int, name: str, order_key: str) -> int:
         """A section of the student's own; returns its id."""

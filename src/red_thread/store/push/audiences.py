@@ -9,7 +9,7 @@ from red_thread.core.push import Only
 from red_thread.store.documents import id_array
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
 from red_thread.store.push.values import Reached
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_values
 
 _NAMED = f"""
     SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM notebook n
@@ -71,10 +71,7 @@ class AudienceStore:
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         """Whose notebooks these are."""
-        return [
-            as_value(Reached, row)
-            for row in await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)})
-        ]
+        return as_values(Reached, await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)}))
 
     async def of_push(self, push_id: int) -> list[int]:
         """The notebooks that a push is for."""

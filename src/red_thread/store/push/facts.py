@@ -26,7 +26,7 @@ from red_thread.core.push import (
 from red_thread.store.documents import id_array
 from red_thread.store.notebook.written_copies import read_cut, read_written
 from red_thread.store.push.values import Asked
-from red_thread.store.rows import as_value
+from red_thread.store.rows import as_values
 
 # Notebook by notebook, along the index. Where a push has placed thousands of copies since the last statistics, a
 # plain join is planned for one row of each page and compares all with all.
@@ -113,7 +113,7 @@ class PushFactsReader:
         given_empty = {holder: name for holder, name in asked.given_empty.items() if holder not in wrapped_holders}
         page_ids = [page.page_id for page in pages]
         found = await self.connection.execute(_COPIES, {"notebooks": id_array(audience), "pages": page_ids})
-        copies = [as_value(_Copies, row) for row in found]
+        copies = as_values(_Copies, found)
         if merges is not None:
             audience, copies = _with_few_written(audience, copies, merges)
         lacking = audience if _places_beside(asked.how) else _lacking(audience, page_ids, copies)
