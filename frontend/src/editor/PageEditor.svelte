@@ -5,12 +5,12 @@
 	import { restInText } from './caret';
 	import { pageExtensions } from './extensions';
 	import { setMargin, type MarginFacts } from './margin';
-	import { fill, picturesIn, putPicture } from './put-picture';
-	import { asFile, cleaned } from './pasted';
+	import { cleaned } from './pasted';
+	import { drop, takeInData, takePictures } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
 	import './paper.css';
-	import { newId, type PageNode, type Surroundings } from './types';
+	import type { PageNode, Surroundings } from './types';
 
 	/** The height of the tools, in pixels. */
 	const FOOT = 56;
@@ -51,9 +51,9 @@
 				// What is typed stands clear of the tools at the foot.
 				scrollThreshold: { top: 24, right: 0, bottom: FOOT, left: 0 },
 				scrollMargin: { top: 32, right: 0, bottom: FOOT + 16, left: 0 },
-				handlePaste: (_view, event): boolean => takePictures(made, event.clipboardData?.files),
-				handleDrop: (_view, event): boolean => drop(made, event),
-				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, data))
+				handlePaste: (_view, event): boolean => takePictures(made, surroundings, event.clipboardData?.files),
+				handleDrop: (_view, event): boolean => drop(made, surroundings, event),
+				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, surroundings, data))
 			},
 			onUpdate({ transaction }) {
 				if (transaction.getMeta('fromServer')) return;
@@ -64,29 +64,6 @@
 		editor = made;
 		return () => made.destroy();
 	});
-
-	function takePictures(target: Editor, files: FileList | undefined | null, at?: number): boolean {
-		const pictures = picturesIn(files);
-		for (const picture of pictures) void putPicture(target, surroundings, picture, at);
-		return pictures.length > 0;
-	}
-
-	/** A file that is dropped never takes the window to itself, and with it what is being written. */
-	function drop(target: Editor, event: DragEvent): boolean {
-		if (!event.dataTransfer?.files.length) return false;
-		event.preventDefault();
-		const at = target.view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
-		takePictures(target, event.dataTransfer.files, at);
-		return true;
-	}
-
-	/** Uploads a picture that was pasted as data; its frame stands empty until it is there. */
-	function takeInData(target: Editor, data: string): string {
-		const id = newId();
-		const file = asFile(data);
-		if (file) void surroundings.addPicture(file).then((src) => fill(target, id, src));
-		return id;
-	}
 
 	$effect(() => {
 		const next = page;

@@ -3,16 +3,16 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { count, day } from '../../ui/words';
 	import MasterPast from './MasterPast.svelte';
-	import { DISPLAYS } from './display';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
+	import PageEditions from './PageEditions.svelte';
+	import PageNotices from './PageNotices.svelte';
 	import PushIt from './PushIt.svelte';
 
 	let { page, master }: { page: MasterPageState; master: MasterState } = $props();
 	const display = $derived(master.displayOf(page.id));
 	let past = $state(false);
 	const latest = $derived(page.editions[0]);
-	const first = $derived(page.editions.at(-1)?.number);
 	const knotted = $derived(page.editions.reduce((all, edition) => all + edition.knotted, 0));
 	const students = $derived(page.editions.reduce((all, edition) => all + edition.students, 0));
 	const told = $derived(page.changed.slice(0, 5));
@@ -23,30 +23,7 @@
 
 <section aria-labelledby="thread-title" class="pr-5">
 	<h2 id="thread-title" class="mb-3 pl-8 text-[13px] font-semibold text-soft">This page’s thread</h2>
-	{#if display !== 'ordinary'}
-		<div class="relative mb-4 pl-8">
-			<Sign name={display} color="soft" class="absolute top-0 left-0 h-6 w-6" />
-			<p class="font-semibold">{display === 'wraps' ? 'Under wraps' : 'On display'}</p>
-			<p class="text-[13px] text-soft">
-				{display === 'wraps' && students
-					? `${count(students, 'student keeps', 'students keep')} the copy that they have. Pushes hold the page until you unwrap it.`
-					: DISPLAYS[display].under}
-			</p>
-		</div>
-	{/if}
-	{#if page.asking.length && !master.reads}
-		<div class="relative mb-4 pl-8">
-			<p class="font-semibold">
-				{page.asking.length > 1 ? `${page.asking.length} students ask` : `${page.asking[0]!.name} asks`} for it
-			</p>
-			<a
-				class="text-[13px] text-soft underline hover:text-ink"
-				href="/master/{master.id}/push?pages={page.id}&students={page.asking
-					.map((one) => one.notebook_id)
-					.join('.')}">Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a
-			>
-		</div>
-	{/if}
+	<PageNotices {page} {master} {display} {students} />
 	<ol>
 		{#if !latest}
 			<li class="relative pl-8">
@@ -92,32 +69,7 @@
 					>
 				</li>
 			{/if}
-			{#each page.editions as edition, k (edition.id)}
-				<li class="relative min-h-13 pb-6 pl-8">
-					{#if k < page.editions.length - 1}
-						<span class="absolute top-5 bottom-0 left-[11px] w-0.5 bg-thread"></span>
-					{/if}
-					<Sign name="stitch" class="absolute -top-0.5 left-0 h-6 w-6" />
-					<p class="font-semibold">Edition {edition.number}</p>
-					<p class="text-[12.5px] text-soft">
-						{day(edition.made_at)}{edition.number === first ? ', first given' : ''}
-						{#if k + 1 < page.editions.length}
-							· <a
-								class="underline hover:text-ink"
-								href={compare(page.editions[k + 1]!.number, edition.number)}>what it changed</a
-							>
-						{/if}
-					</p>
-					<p class="text-[13px] font-semibold">
-						{edition.students ? count(edition.students, 'student') : 'nobody'}
-					</p>
-					{#if edition.students}
-						<p class="text-[12.5px] text-soft">
-							{edition.written} have written{k > 0 ? ' · behind' : ''}
-						</p>
-					{/if}
-				</li>
-			{/each}
+			<PageEditions {page} {compare} />
 		{/if}
 	</ol>
 	<p class="mt-4 mb-2 pl-8 text-[13px]">

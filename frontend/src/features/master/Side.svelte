@@ -5,6 +5,7 @@
 	import Keys from '../../ui/Keys.svelte';
 	import { Me, Places } from '../people';
 	import BringIn from './BringIn.svelte';
+	import FindPage from './FindPage.svelte';
 	import type { MasterState } from './master.svelte';
 	import InWords from './InWords.svelte';
 	import MakeMany from './MakeMany.svelte';
@@ -23,7 +24,7 @@
 	let bringing = $state(false);
 	let resting = $state(false);
 	let keysShown = $state(false);
-	let find: HTMLInputElement;
+	let find: FindPage;
 	let outline: Outline;
 
 	const section = $derived(
@@ -31,14 +32,6 @@
 			master.rows.findLast((row) => row.kind === 'section')?.id ??
 			null
 	);
-
-	/** From the place to find pages into what was found. */
-	function findKeys(event: KeyboardEvent) {
-		if (event.key === 'Escape') master.sought = '';
-		else if (event.key === 'ArrowDown' || event.key === 'Enter') void outline.begin(event.key === 'Enter');
-		else return;
-		event.preventDefault();
-	}
 
 	function keys(event: KeyboardEvent) {
 		const target = event.target as HTMLElement;
@@ -62,17 +55,7 @@
 		<Me />
 	</div>
 	<div class="mt-3 mb-3"><Places master={master.id} here="master" /></div>
-	<div class="mr-3.5 mb-2 flex items-center gap-2 rounded-md border border-line bg-paper px-2.5">
-		<input
-			bind:this={find}
-			bind:value={master.sought}
-			class="min-w-0 grow bg-transparent py-1.5 outline-offset-4"
-			placeholder="Find a page"
-			aria-label="Find a page"
-			onkeydown={findKeys}
-		/>
-		<kbd class="rounded border border-line px-1.5 text-[11px] text-soft max-sm:hidden">/</kbd>
-	</div>
+	<FindPage bind:this={find} {master} onfound={(opens) => void outline.begin(opens)} />
 	<div class="min-h-0 grow overflow-y-auto pr-3.5 pb-4">
 		{#if master.view && master.rows.length === 0}
 			<p class="py-6 pl-4 text-soft">

@@ -3,7 +3,8 @@
 	import Sign from '../../thread/Sign.svelte';
 	import { Me } from '../people';
 	import NewPage from './NewPage.svelte';
-	import { progressOf, type NotebookState, type PageLine } from './notebook.svelte';
+	import type { NotebookState } from './notebook.svelte';
+	import ShelfLine from './ShelfLine.svelte';
 
 	interface Props {
 		notebook: NotebookState;
@@ -14,39 +15,7 @@
 	let { notebook, copy, shown }: Props = $props();
 	const about = $derived(notebook.view?.notebook);
 	const first = $derived(about?.person_name.split(' ')[0]);
-	const address = (page: PageLine) => `/notebook/${notebook.id}/page/${page.id}`;
 </script>
-
-{#snippet line(page: PageLine, news: boolean)}
-	<li class="relative">
-		{#if news}
-			<Sign
-				name={page.news === 'new' ? 'needle' : 'stitch'}
-				class="absolute top-1/2 left-[6px] h-6 w-6 -translate-y-1/2"
-			/>
-		{:else if page.tie === 'cut'}
-			<Sign name="frayed" class="absolute top-1/2 left-[14px] h-6 w-6 -translate-y-1/2" />
-		{:else if page.knots}
-			<Sign name="knot" class="absolute top-1/2 left-[14px] h-6 w-6 -translate-y-1/2" />
-		{/if}
-		<a
-			href={address(page)}
-			aria-current={page.id === copy ? 'page' : undefined}
-			class="flex min-h-11 items-center gap-2 rounded-md pr-2 md:min-h-[31px] {news
-				? 'pl-[38px]'
-				: page.tucked
-					? 'pl-[58px]'
-					: 'pl-[44px]'} {page.id === copy
-				? 'bg-raised shadow-[0_0_0_1px_var(--line)]'
-				: 'hover:bg-raised/60'}"
-		>
-			<span class="min-w-0 grow truncate {page.tucked && !news ? 'text-soft' : ''}">{page.title}</span>
-			<span class="shrink-0 text-xs text-soft">
-				{news ? (page.news === 'new' ? 'new page' : 'something new') : progressOf(page)}
-			</span>
-		</a>
-	</li>
-{/snippet}
 
 <nav class="flex h-full min-h-0 flex-col overflow-y-auto px-4 pt-4 pb-6" aria-label="Notebook">
 	<div class="flex items-center gap-2">
@@ -60,7 +29,12 @@
 	{#if notebook.news.length}
 		<h2 class="mb-1 font-semibold">New</h2>
 		<ul class="mb-4">
-			{#each notebook.news as page (page.id)}{@render line(page, true)}{/each}
+			{#each notebook.news as page (page.id)}<ShelfLine
+					{notebook}
+					{page}
+					here={page.id === copy}
+					news
+				/>{/each}
 		</ul>
 	{/if}
 	{#if notebook.reading.length}
@@ -102,10 +76,11 @@
 		{:else}
 			<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{one.name}</h3>
 			<ul>
-				{#each one.section.pages.filter((page) => !page.put_away) as page (page.id)}{@render line(
-						page,
-						false
-					)}{/each}
+				{#each one.section.pages.filter((page) => !page.put_away) as page (page.id)}<ShelfLine
+						{notebook}
+						{page}
+						here={page.id === copy}
+					/>{/each}
 			</ul>
 		{/if}
 	{/each}
@@ -113,7 +88,7 @@
 	{#if notebook.drawer.length}
 		<h2 class="mt-5 mb-1 font-semibold">My drawer</h2>
 		<ul>
-			{#each notebook.drawer as page (page.id)}{@render line(page, false)}{/each}
+			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}
 		</ul>
 	{/if}
 </nav>
