@@ -38,6 +38,8 @@ export abstract class SentenceState<P extends Plan> {
 	busy = $state(false);
 	/** Which of those who are named. */
 	only = $state<Only>(onlyIn(location.search));
+	/** Somebody has chosen something: what is proposed on second thoughts does not change it any more. */
+	protected chosen = false;
 	#asked = 0;
 
 	constructor(readonly id: number) {}
@@ -64,6 +66,7 @@ export abstract class SentenceState<P extends Plan> {
 
 	/** The sentence as it stands goes into the address: Back and loading anew find it there. */
 	protected say() {
+		this.chosen = true;
 		const said = new URLSearchParams(location.search);
 		const whom = {
 			classes: this.classes,
@@ -94,23 +97,28 @@ export abstract class SentenceState<P extends Plan> {
 		await this.replan();
 	}
 
+	/** All of it, and then all at once: what could be chosen before would be taken back by what comes after. */
 	async #read(pages: number[]) {
 		const path = { master_id: this.id };
-		this.master = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
-		this.offered = await ask(api.GET('/api/masters/{master_id}/groups', { params: { path } }));
-		const there = (ids: number[], things: { id: number }[]) =>
-			ids.filter((id) => things.some((thing) => thing.id === id));
-		this.pages = there(pages, this.master.pages);
-		this.sections = there(this.sections, this.master.sections);
-		this.dividers = there(this.dividers, this.master.dividers);
-		this.classes = this.master.classes.filter((one) => one.students).map((one) => one.id);
+		const [master, offered] = await Promise.all([
+			ask(api.GET('/api/masters/{master_id}', { params: { path } })),
+			ask(api.GET('/api/masters/{master_id}/groups', { params: { path } }))
+		]);
 		const rosters = await Promise.all(
-			this.master.classes.map(async ({ id, name }) => {
+			master.classes.map(async ({ id, name }) => {
 				const found = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
 				return found.students.map((student) => ({ ...student, class_id: id, class_name: name }));
 			})
 		);
+		const there = (ids: number[], things: { id: number }[]) =>
+			ids.filter((id) => things.some((thing) => thing.id === id));
+		this.pages = there(pages, master.pages);
+		this.sections = there(this.sections, master.sections);
+		this.dividers = there(this.dividers, master.dividers);
+		this.classes = master.classes.filter((one) => one.students).map((one) => one.id);
 		this.students = rosters.flat();
+		this.offered = offered;
+		this.master = master;
 	}
 
 	/** Whole classes by their names, the others one by one. */
@@ -329,6 +337,7 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 	/** A correction goes to those who have the page; one that nobody has, or that has not changed, to everyone. */
 	async loadAimed(pages: number[]) {
 		await this.load(pages);
+		if (this.chosen) return;
 		const rows = this.plan?.rows ?? [];
 		if (!rows.some((row) => CORRECTED.has(row.outcome))) return;
 		if (!rows.some((row) => row.outcome === 'placed')) return;
@@ -363,6 +372,7 @@ export class PullBackState extends SentenceState<Schemas['PullBackPlanOut']> {
 	/** Begins with the classes that have any of the pages. */
 	async loadThere(pages: number[]) {
 		await this.load(pages);
+		if (this.chosen) return;
 		const there = new Set(this.plan?.rows.filter((row) => row.changes).flatMap((row) => row.notebook_ids));
 		const classes = this.classes.filter((id) =>
 			this.students.some((one) => one.class_id === id && there.has(one.notebook_id))

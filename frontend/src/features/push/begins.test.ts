@@ -1,0 +1,77 @@
+/** How a sentence begins: whole, and never over what somebody has chosen meanwhile. */
+import { afterEach, expect, it, vi } from 'vitest';
+
+const wire = await vi.hoisted(async () => (await import('../../ui/wire.test-help')).wire);
+const { PushState, PullBackState } = await import('./push.svelte');
+
+const MASTER = {
+	id: 1,
+	role: 'owner',
+	name: 'Shores',
+	dividers: [],
+	sections: [{ id: 1, divider_id: null, name: 'Tides', order_key: 'a', display: 'ordinary' }],
+	pages: [
+		{ id: 7, section_id: 1, parent_id: null, title: 'Ebb', changed: true, edition: 1, display: 'ordinary' }
+	],
+	classes: [1, 2].map((id) => ({ id, master_id: 1, name: `9${id}`, students: 1 })),
+	needles: {},
+	given: [7]
+};
+const student = (id: number) => ({ person_id: id, notebook_id: id, name: `Ada ${id}` });
+const row = (outcome: string, id: number) => ({ outcome, changes: true, page_id: 7, notebook_ids: [id] });
+const PLAN = { rows: [row('refreshed', 1), row('placed', 2)], students: [1, 2], offers: [], counts: {} };
+
+/** Rosters, or plans, come when they are let. */
+function slow(what: RegExp) {
+	let let_come = () => {};
+	const held = new Promise<void>((resolve) => (let_come = resolve));
+	wire.answer = async ({ url }) => {
+		const path = new URL(url).pathname;
+		if (what.test(path)) await held;
+		const klass = /classes\/(\d)/.exec(path);
+		if (klass) return Response.json({ students: [student(Number(klass[1]))] });
+		if (path.endsWith('/groups')) return Response.json([]);
+		return Response.json(path.endsWith('/plan') ? PLAN : MASTER);
+	};
+	return let_come;
+}
+const soon = () => new Promise((resolve) => setTimeout(resolve, 20));
+
+afterEach(() => history.replaceState(null, '', '/'));
+
+it('is not there before all of it is', async () => {
+	const come = slow(/classes/);
+	const push = new PushState(1);
+	const loading = push.loadAimed([7]);
+	await soon();
+	expect(push.master).toBeNull();
+	come();
+	await loading;
+	expect([push.classes, push.students.length, push.only]).toEqual([[1, 2], 2, 'has']);
+});
+
+it.each([
+	['nobody', (push: InstanceType<typeof PushState>) => push.set('classes', [])],
+	['one class', (push: InstanceType<typeof PushState>) => push.toggle('classes', 2)]
+])('keeps that %s was chosen while the first plan was made', async (_, choose) => {
+	const come = slow(/plan/);
+	const push = new PushState(1);
+	const loading = push.loadAimed([7]);
+	await soon();
+	choose(push);
+	const meant = push.classes;
+	come();
+	await loading;
+	expect([push.classes, push.only]).toEqual([meant, 'everyone']);
+});
+
+it('keeps whom somebody chose to pull back from', async () => {
+	const come = slow(/plan/);
+	const pull = new PullBackState(1);
+	const loading = pull.loadThere([7]);
+	await soon();
+	pull.set('classes', [2]);
+	come();
+	await loading;
+	expect(pull.classes).toEqual([2]);
+});
