@@ -10,7 +10,7 @@
 	const fetched = () => import('./MenuList.svelte');
 	const open = () => attempt(async () => (List = (await fetched()).default));
 	/** On the way to it, it is fetched; whether that comes about is seen when it is pressed. */
-	const near = () => void fetched().catch(() => {});
+	const near = () => void (navigator.onLine && fetched().catch(() => {}));
 
 	function keys(event: KeyboardEvent) {
 		if (!['Enter', ' ', 'ArrowDown'].includes(event.key)) return;
