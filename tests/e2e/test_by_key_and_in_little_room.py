@@ -166,3 +166,13 @@ async def test_on_a_phone_a_table_can_be_put_in_and_gets_rows(person):
     await tools.get_by_role("button", name="Table").click()
     await student.get_by_role("menuitem", name="Add a row below").click()
     await expect(student.locator(".page-body tr")).to_have_count(rows + 1)
+
+
+async def test_menus_are_there_when_the_line_is_cut(person):
+    pupil = await person("Ada", PHONE)
+    # By itself, once the page has come to rest.
+    fetched = "() => performance.getEntriesByType('resource').some((one) => one.name.includes('MenuList'))"
+    await pupil.wait_for_function(fetched)
+    await pupil.context.set_offline(True)
+    await pupil.get_by_role("button", name=re.compile("settings$")).first.click()
+    await expect(pupil.get_by_role("menuitem", name="Sign out")).to_be_visible()
