@@ -153,7 +153,7 @@ async def _memory(made: District) -> Figure:
     """The most that a worker held while it pushed to everyone through the queue."""
     pages = await made.add_pages(3)
     jobs = Jobs(made.settings.database_url)
-    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer_push)
+    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
     async with queued.begin() as unit:
         push_id = await start_push(unit, made.teacher, PushRequest(made.master, tuple(pages), (made.klass,)))
     env = environment(RED_THREAD_DATABASE_URL=made.settings.database_url)
@@ -178,7 +178,7 @@ async def _memory(made: District) -> Figure:
 async def _to_the_open_page(made: District) -> list[Figure]:
     """From the button to the event that a student's open page hears, beside a bare commit and NOTIFY."""
     jobs = Jobs(made.settings.database_url)
-    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer_push)
+    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
     jobs.database = queued
     async with queued.begin() as unit:
         notebook = (await unit.audiences.find(made.master, [made.klass]))[0]

@@ -60,7 +60,7 @@ async def jobs(database_url: str) -> Jobs:
 
 @pytest.fixture
 async def database(settings: Settings, jobs: Jobs) -> AsyncIterator[Database]:
-    made = Database(settings.sqlalchemy_url, pool_size=5, defer=jobs.defer_push)
+    made = Database(settings.sqlalchemy_url, pool_size=5, defer=jobs.defer)
     jobs.database = made
     yield made
     await made.close()

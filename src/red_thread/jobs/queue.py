@@ -1,6 +1,8 @@
 """The queue, on the application's own PostgreSQL."""
 
 import asyncio
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import UTC, datetime
 from typing import Any
 
@@ -13,9 +15,10 @@ from sqlalchemy.exc import DBAPIError
 
 from red_thread.actions.actor import HOUSE
 from red_thread.actions.notebook.thin_histories import thin_histories
-from red_thread.actions.push.run_push import run_push
+from red_thread.actions.push.run_push import help_push, run_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
 from red_thread.store.database import FIRST_SCHOOL, Database, OneSchool
+from red_thread.store.unit import Task
 
 log = structlog.get_logger()
 _MINE = "SELECT id FROM procrastinate_jobs WHERE status = 'doing' AND worker_id = %(worker)s"
@@ -34,18 +37,18 @@ class Jobs:
         # Every few seconds for a minute and more: a database that is away for a while must not make a push wait long
         # when it is back, nor give up.
         retry = RetryStrategy(max_attempts=25, wait=3)
-        self._push: Any = self.app.task(name="run_push", retry=retry, pass_context=True)(self._run_push)
+        self._tasks: dict[str, Any] = {
+            "run_push": self.app.task(name="run_push", retry=retry, pass_context=True)(self._run_push),
+            "help_push": self.app.task(name="help_push", pass_context=True)(self._help_push),
+        }
 
         every_night = self.app.periodic(cron="17 3 * * *")
         every_night(self.app.task(name="thin_histories", queueing_lock="thinning")(self._thin))
 
-    async def defer_push(self, connection: Any, school: int, push_id: int, master_id: int) -> None:
-        """Enqueues on a psycopg connection: the job is there if, and only if, its transaction is committed.
-
-        The lock is of the master alone: the pushes of one course never wait for those of another.
-        """
-        lock = f"master:{master_id}"
-        await self._push.configure(connection=connection, lock=lock).defer_async(push_id=push_id, school=school)
+    async def defer(self, connection: Any, school: int, task: Task) -> None:
+        """Enqueues on a psycopg connection: the job is there if, and only if, its transaction is committed."""
+        configured = self._tasks[task.name].configure(connection=connection, lock=task.lock)
+        await configured.defer_async(push_id=task.push_id, school=school)
 
     def _of(self, school: int) -> OneSchool:
         if self.database is None:
@@ -57,12 +60,22 @@ class Jobs:
 
     async def _run_push(self, context: JobContext, push_id: int, school: int = FIRST_SCHOOL) -> None:
         """Jobs of before there were schools name none."""
+        with self._counted(context):
+            await run_push(self._of(school).begin, HOUSE, push_id)
+        log.info("push done", push=push_id)
+
+    async def _help_push(self, context: JobContext, push_id: int, school: int) -> None:
+        with self._counted(context):
+            await help_push(self._of(school).begin, HOUSE, push_id)
+
+    @contextmanager
+    def _counted(self, context: JobContext) -> Iterator[None]:
+        """One of the jobs that this worker runs now."""
         self._running.add(context.job.id)
         try:
-            await run_push(self._of(school).begin, HOUSE, push_id)
+            yield
         finally:
             self._running.discard(context.job.id)
-        log.info("push done", push=push_id)
 
     async def work(self) -> None:
         """Runs jobs until it is told to stop, and looks after the pushes meanwhile."""

@@ -126,11 +126,12 @@ class SignInCode(OfSchool):
 
 
 class Master(OfSchool):
-    """The notebook of a course."""
+    """The notebook of a course. `pushing_id`: the push whose batches may run now."""
 
     __tablename__ = "master"
     id: Mapped[int] = _id()
     name: Mapped[str]
+    pushing_id: Mapped[int | None]
     made_at: Mapped[datetime] = _made_at()
 
 

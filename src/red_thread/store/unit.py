@@ -1,8 +1,9 @@
 """One transaction, and all that can be asked in it."""
 
 from collections.abc import Awaitable, Callable
+from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
@@ -27,7 +28,18 @@ _FORGET_FAILED = text("""
     DELETE FROM procrastinate_jobs
     WHERE task_name = 'run_push' AND status = 'failed' AND (args->>'push_id')::bigint = :push
 """)
-Defer = Callable[[Any, int, int, int], Awaitable[None]]
+
+
+@dataclass(frozen=True, slots=True)
+class Task:
+    """What the worker is to do. `lock`: what no two tasks may have at once; None: it may run beside any."""
+
+    name: Literal["run_push", "help_push"]
+    push_id: int
+    lock: str | None
+
+
+Defer = Callable[[Any, int, Task], Awaitable[None]]
 
 
 class JobQueue:
@@ -38,9 +50,17 @@ class JobQueue:
 
     async def run_push(self, push_id: int, master_id: int) -> None:
         """The worker will run this push, one after another with those of its master."""
+        await self._enqueue(Task("run_push", push_id, f"master:{master_id}"))
+
+    async def help_push(self, push_id: int, helpers: int) -> None:
+        """So many more workers, if there are as many, do parts of this push."""
+        for _ in range(helpers):
+            await self._enqueue(Task("help_push", push_id, None))
+
+    async def _enqueue(self, task: Task) -> None:
         if self.defer is not None:
             raw = await self.connection.get_raw_connection()
-            await self.defer(raw.driver_connection, self.school, push_id, master_id)
+            await self.defer(raw.driver_connection, self.school, task)
 
     async def forget_failed(self, push_id: int) -> None:
         """Takes out the jobs of a push that gave up, so that it counts its tries anew."""

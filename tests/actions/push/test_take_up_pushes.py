@@ -20,7 +20,7 @@ from tests.school import School, found_school
 @pytest.fixture
 async def queued(database_url) -> AsyncIterator[School]:
     jobs = Jobs(database_url)
-    queued = Database(database_url.replace("postgresql:", "postgresql+psycopg:"), pool_size=3, defer=jobs.defer_push)
+    queued = Database(database_url.replace("postgresql:", "postgresql+psycopg:"), pool_size=3, defer=jobs.defer)
     school = await found_school(queued)
     yield school
     await queued.close()

@@ -1,8 +1,9 @@
 """Running a push: batch by batch, each its own transaction, so that it may be broken off anywhere.
 
 The plan is made again from the facts of the moment, under lock, and applied. A batch that was done is logged in
-the same transaction; a push that is taken up again goes on behind it. Of one master only one batch runs at a time:
-nobody else places copies meanwhile, so what the plan places is what was placed.
+the same transaction; a push that is taken up again goes on behind it. Of one master only the batches of one push run
+at a time, each with notebooks of its own: nobody else places copies in them meanwhile, so what the plan places is what
+was placed. Who runs the push leads: takes the first batch with the master held, and then shares the master with helpers.
 """
 
 from collections.abc import Callable
@@ -13,6 +14,7 @@ from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.start_push import begin_scheduled
+from red_thread.actions.refusals import NotAllowed
 from red_thread.core.outline.tree import rank
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 from red_thread.store.push.values import Asked, Batch, PushInfo
@@ -25,29 +27,70 @@ MERGES_AT_ONCE = 250  # about a second of merging: progress stays visible
 
 async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
     """Runs a push to its end, from wherever it stands. `at_once`: the most copies in one transaction."""
-    done = False
-    while not done:
+    leads = False
+    while True:
         async with transactions() as unit:
-            push = await unit.pushes.get(push_id, lock=True)
-            if push is None or push.status in _RESTS:
+            push = await (_shared(unit, push_id) if leads else _lead(unit, actor, push_id))
+            if push is None and not leads:
                 return
-            if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
-                await require_teacher(unit, actor, push.master_id, "push")
-            await unit.masters.hold(push.master_id)
-            if push.status == "scheduled":
-                push = await begin_scheduled(unit, push) if _is_due(unit, push) else None
-            if push is None:
+            leads = push is not None
+            if push is not None and await _next_batch(unit, push, at_once):
                 return
-            pages = await unit.pushes.pages_of(push_id)
-            batch = await unit.pushes.next_batch(push_id, max(at_once // max(len(pages), 1), 1))
-            done = batch is None or await _run_batch(unit, push, pages, batch)
+
+
+async def help_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
+    """Does batches that nobody is about, for as long as somebody leads the push. Raises NotAllowed but for the house."""
+    if actor.kind != "house":
+        raise NotAllowed(what="help with")
+    while True:
+        async with transactions() as unit:
+            push = await _shared(unit, push_id)
+            if push is None or await _next_batch(unit, push, at_once, free=True):
+                return
 
 
 _RESTS = ("done", "failed", "paused", "stopped")
+_MOST_HELPERS = 3
+
+
+async def _lead(unit: Unit, actor: Actor, push_id: int) -> PushInfo | None:
+    """The push with its master held, so that no batch of any other runs; None if it is not to be run now."""
+    push = await unit.pushes.get(push_id)
+    if push is None:
+        return None
+    if actor.kind != "house":  # a push belongs to the course: it goes on when who pressed the button has left
+        await require_teacher(unit, actor, push.master_id, "push")
+    await unit.masters.hold(push.master_id)
+    push = await unit.pushes.get(push_id, lock=True)
+    if push is not None and push.status == "scheduled":
+        push = await begin_scheduled(unit, push) if _is_due(unit, push) else None
+    if push is None or push.status in _RESTS:
+        return None
+    await unit.pushes.lead(push)
+    left = await unit.pushes.batches_left(push_id)
+    await unit.queue.help_push(push_id, min(max(left - 2, 0), _MOST_HELPERS))
+    return push
+
+
+async def _shared(unit: Unit, push_id: int) -> PushInfo | None:
+    """The push with its master shared; None if it rests, or if another has the lead."""
+    known = await unit.pushes.get(push_id)
+    if known is None:
+        return None
+    await unit.masters.share(known.master_id)
+    push = await unit.pushes.get(push_id)
+    return push if push and push.status in ("waiting", "running") and await unit.pushes.leads(push) else None
 
 
 def _is_due(unit: Unit, push: PushInfo) -> bool:
     return push.begins_at is None or push.begins_at <= unit.now
+
+
+async def _next_batch(unit: Unit, push: PushInfo, at_once: int, free: bool = False) -> bool:
+    """Whether there is nothing left to do. `free`: without waiting for batches that others are about."""
+    pages = await unit.pushes.pages_of(push.id)
+    batch = await unit.pushes.next_batch(push.id, max(at_once // max(len(pages), 1), 1), free)
+    return batch is None or await _run_batch(unit, push, pages, batch)
 
 
 async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:

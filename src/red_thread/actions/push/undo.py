@@ -110,10 +110,11 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS
     What was written on, pushed again, or brought back from the drawer since then stays as it is, but for those rows
     of page and notebook that are named in `also`: see `Way`.
     """
+    push = await _undoable(unit, actor, push_id, lock=False)
+    await unit.masters.hold(push.master_id)  # before the push: who does its last batch holds them in this order
     push = await _undoable(unit, actor, push_id, lock=True)
     if push.undone_at is not None:
         return Undone(0, 0)
-    await unit.masters.hold(push.master_id)
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
     done = [await _as_left(unit, step, push_id) for step in steps]
     by = For(push_id, actor.person_id)

@@ -145,6 +145,12 @@ _SEARCH = text("""
 """)
 
 
+# Locks that are asked for first are had first: whoever wants the master alone is not passed by for ever by a push whose
+# workers share it.
+_HOLD = text("SELECT pg_advisory_xact_lock(hashtextextended('master ' || :master, 0))")
+_SHARE = text("SELECT pg_advisory_xact_lock_shared(hashtextextended('master ' || :master, 0))")
+
+
 class MasterStore:
     """Masters: their outline, their pages, their editions."""
 
@@ -199,10 +205,12 @@ class MasterStore:
         return as_values(MasterInfo, found)
 
     async def hold(self, master_id: int) -> None:
-        """Makes others who hold this master wait until the transaction ends."""
-        await self.connection.execute(
-            select(t.Master.id).where(t.Master.id == master_id).with_for_update(key_share=True)
-        )
+        """Makes others who hold or share this master wait until the transaction ends."""
+        await self.connection.execute(_HOLD, {"master": master_id})
+
+    async def share(self, master_id: int) -> None:
+        """Makes those who hold this master wait until the transaction ends, and not those who share it."""
+        await self.connection.execute(_SHARE, {"master": master_id})
 
     async def role(self, person_id: int, master_id: int) -> Role | None:
         """As what a person works with a master; None if they do not."""

@@ -31,6 +31,7 @@ from red_thread.store.push.values import Asked, Batch, NewPush, PushInfo, Said
 from red_thread.store.rows import as_value
 
 COPIES_IN_A_BATCH = 20_000
+NOTEBOOKS_IN_A_BATCH = 2_500  # so that workers can share a large push
 _ANY_SINCE = text("""
     SELECT EXISTS (SELECT FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id
                    WHERE p.id = :push AND b.kind IN ('pull-back', 'cut') AND b.undone_at IS NULL)
@@ -76,12 +77,19 @@ _ADD_BATCH = text(
 _NEXT_BATCH = text("""
     SELECT number, notebook_ids[done + 1 : done + :room] AS notebook_ids
     FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids) ORDER BY number LIMIT 1
+    FOR UPDATE
 """)
+_NEXT_FREE_BATCH = text(f"{_NEXT_BATCH.text} SKIP LOCKED")
+_BATCHES_LEFT = text("SELECT count(*) FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids)")
+_TAKE_THE_LEAD = text("UPDATE master SET pushing_id = :push WHERE id = :master AND pushing_id IS DISTINCT FROM :push")
+_LEADS = text("SELECT EXISTS (SELECT FROM master WHERE id = :master AND pushing_id = :push)")
 _COME_TO = text("UPDATE push_batch SET done = done + :reached WHERE push_id = :push AND number = :number")
 _ADVANCE = text("""
     UPDATE push SET students_done = students_done + :reached,
-        status = CASE WHEN students_done + :reached >= students THEN 'done' ELSE 'running' END,
-        finished_at = CASE WHEN students_done + :reached >= students THEN CAST(:now AS timestamptz) END
+        status = CASE WHEN students_done + :reached >= students THEN 'done'
+                      WHEN status IN ('paused', 'stopped') THEN status ELSE 'running' END,
+        finished_at = CASE WHEN students_done + :reached >= students THEN CAST(:now AS timestamptz)
+                           WHEN status = 'stopped' THEN finished_at END
     WHERE id = :push RETURNING status = 'done'
 """)
 _WITHOUT_A_JOB = text("""
@@ -189,7 +197,7 @@ class PushStore:
         return push_id
 
     async def _add_audience(self, push_id: int, pages: int, audience: Sequence[int]) -> None:
-        size = max(COPIES_IN_A_BATCH // max(pages, 1), 1)
+        size = max(min(COPIES_IN_A_BATCH // max(pages, 1), NOTEBOOKS_IN_A_BATCH), 1)
         for number, at in enumerate(range(0, len(audience), size)):
             values = {"push": push_id, "number": number, "notebooks": id_array(audience[at : at + size])}
             await self.connection.execute(_ADD_BATCH, values)
@@ -221,7 +229,8 @@ class PushStore:
     async def get(self, push_id: int, lock: bool = False) -> PushInfo | None:
         """A push; None if there is none of this id. `lock`: nobody else changes it meanwhile."""
         wanted = select(t.Push.__table__).where(t.Push.id == push_id)
-        row = (await self.connection.execute(wanted.with_for_update() if lock else wanted)).one_or_none()
+        locked = wanted.with_for_update(key_share=True) if lock else wanted  # its log may grow meanwhile
+        row = (await self.connection.execute(locked)).one_or_none()
         return None if row is None else _push(row)
 
     async def of_master(self, master_id: int) -> list[PushInfo]:
@@ -246,9 +255,24 @@ class PushStore:
         found = await self.connection.execute(wanted.order_by(t.PushHolder.kind, t.PushHolder.target_id))
         return tuple((row.kind, row.target_id) for row in found)
 
-    async def next_batch(self, push_id: int, room: int) -> Batch | None:
-        """At most `room` notebooks that the push has yet to come to; None if it has come to all."""
-        row = (await self.connection.execute(_NEXT_BATCH, {"push": push_id, "room": room})).one_or_none()
+    async def lead(self, push: PushInfo) -> None:
+        """From now on the batches of this push run in its master, and those of no other; for who holds the master."""
+        await self.connection.execute(_TAKE_THE_LEAD, {"push": push.id, "master": push.master_id})
+
+    async def leads(self, push: PushInfo) -> bool:
+        """Whether the batches of this push are those that may run in its master."""
+        return bool(await self.connection.scalar(_LEADS, {"push": push.id, "master": push.master_id}))
+
+    async def batches_left(self, push_id: int) -> int:
+        """How many batches the push has not come to the end of."""
+        return int(await self.connection.scalar(_BATCHES_LEFT, {"push": push_id}) or 0)
+
+    async def next_batch(self, push_id: int, room: int, free: bool = False) -> Batch | None:
+        """At most `room` notebooks that the push has yet to come to, held until the transaction ends; None if there
+        are none. Batches that others are about are waited for; `free`: they are passed by.
+        """
+        wanted = _NEXT_FREE_BATCH if free else _NEXT_BATCH
+        row = (await self.connection.execute(wanted, {"push": push_id, "room": room})).one_or_none()
         return Batch(row.number, list(row.notebook_ids)) if row is not None else None
 
     async def unfinished(self) -> list[int]:
