@@ -22,18 +22,19 @@ from red_thread.store.database import Database
 STUDENTS, WRITTEN, BLOCKS = 10_000, 2_000, 50
 RUNS = 3
 _PAUSE = 6.0  # seconds: until workers that have begun look for jobs
+_OWN = '{"type":"paragraph","attrs":{"id":"own"},"content":[{"type":"text","text":"What I saw today."}]}'
 _WRITE = f"""
     WITH written AS (
         UPDATE copy SET revision = 1, written_at = now() WHERE id IN (
             SELECT id FROM copy WHERE page_id = :page AND revision = 0 ORDER BY id % 5, id LIMIT {WRITTEN})
-        RETURNING id, edition_id),
+        RETURNING id, edition_id, notebook_id),
     kept AS (INSERT INTO writing (copy_id, document)
-        SELECT w.id, replace(c.document, '"content":[', '"content":[{{"type":"paragraph","attrs":{{"id":"own"}},'
-            || '"content":[{{"type":"text","text":"What I saw at the shore today, and why."}}]}},')
+        SELECT w.id, regexp_replace(c.document, '"content":\\[', '"content":[{_OWN},')
         FROM written w JOIN edition e ON e.id = w.edition_id JOIN content c ON c.fingerprint = e.fingerprint
         RETURNING copy_id, document)
-    INSERT INTO writing_state (copy_id, revision, made_at, cause, edition_id, whole)
-    SELECT k.copy_id, 1, now(), 'writing', w.edition_id, k.document FROM kept k JOIN written w ON w.id = k.copy_id
+    INSERT INTO writing_state (copy_id, revision, made_at, made_by, cause, edition_id, whole)
+    SELECT k.copy_id, 1, now(), n.person_id, 'student', w.edition_id, k.document
+    FROM kept k JOIN written w ON w.id = k.copy_id JOIN notebook n ON n.id = w.notebook_id
 """
 
 

@@ -15,6 +15,7 @@ from launcher.parts import Part
 from launcher.place import PROJECT, PYTHON, environment, give_up, say
 from launcher.postgres import Cluster, free_port
 
+_MOST_WORKERS = 16
 _RUNNING = """
   Red Thread is running at  {url}
 """
@@ -91,12 +92,21 @@ def _run(options: argparse.Namespace, database_url: str, parts: list[Part], clus
     told = _prepare(env, "no" if options.no_demo else "as remembered")
     # A session of their own, so that Ctrl-C reaches them only through us and in order.
     parts.append(Part("The web", lambda: _started(env, "web", "--port", str(port))))
-    parts.append(Part("The worker", lambda: _started(env, "worker")))
+    for number in range(_workers()):
+        parts.append(Part(f"Worker {number + 1}" if number else "The worker", lambda: _started(env, "worker")))
     _wait_for(f"http://127.0.0.1:{port}/health", parts)
     first = _FIRST.format(url=url, code=told["first_code"]) if told["first_code"] else ""
     last = _LAST.format(data=options.data)
     print(_RUNNING.format(url=url) + (_DEMO if told["demo"] else "") + first + last, flush=True)
     _look_after(parts, cluster)
+
+
+def _workers() -> int:
+    """How many workers share the pushes: one, unless RED_THREAD_WORKERS says more."""
+    said = os.environ.get("RED_THREAD_WORKERS", "1")
+    if not said.isdecimal() or not 1 <= int(said) <= _MOST_WORKERS:
+        give_up(f"RED_THREAD_WORKERS says “{said}”; say a number from 1 to {_MOST_WORKERS}.")
+    return int(said)
 
 
 def _started(env: dict[str, str], *command: str) -> "subprocess.Popen[bytes]":

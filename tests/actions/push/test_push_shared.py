@@ -19,7 +19,7 @@ STUDENTS = 24
 
 @pytest.fixture(autouse=True)
 def small_batches(monkeypatch):
-    monkeypatch.setattr(pushes, "NOTEBOOKS_IN_A_BATCH", 2)
+    monkeypatch.setattr(pushes, "CORRECTED_IN_A_BATCH", 2)
 
 
 class Workers:
@@ -61,9 +61,19 @@ class Workers:
             await asyncio.sleep(0.02)
 
 
+async def _corrected(school: School) -> int:
+    """A page of which there is a second edition, and which nobody has."""
+    page = await school.add_page("a:one")
+    ada = await school.add_class("8Z", 1)
+    await school.push([page], "", ada)
+    await school.rewrite(page, "a:two")
+    await school.push([page], "", ada)
+    return page
+
+
 async def test_several_workers_do_each_batch_once_and_share_them(school: School):
     await school.add_class("9A", STUDENTS)
-    page = await school.add_page("a:one")
+    page = await _corrected(school)
     push_id = await school.start([page], "9A")
     workers = Workers(school)
     await workers.run(push_id)
@@ -75,20 +85,20 @@ async def test_several_workers_do_each_batch_once_and_share_them(school: School)
 
 async def test_two_pushes_of_one_page_with_helpers_never_mix(school: School):
     students = await school.add_class("9A", STUDENTS)
-    page = await school.add_page("a:one", "Tides today")
+    page = await _corrected(school)
     both = [await school.start([page], "9A") for _ in range(2)]
     await Workers(school).run(*both)
     counts = [await school.counts(push_id) for push_id in both]
     assert sum(count.get("placed", 0) for count in counts) == STUDENTS
     assert sum(count.get("has-it", 0) for count in counts) == STUDENTS
     for student in students:
-        assert await school.shelf(student) == ["[Tides]", "Tides today"]
+        assert await school.shelf(student) == ["[Tides]", "Page"]
 
 
 @pytest.mark.parametrize("control", [pause_push, stop_push])
 async def test_a_push_that_is_told_to_rest_while_two_are_at_it_rests_and_says_what_was_done(school: School, control):
     await school.add_class("9A", STUDENTS)
-    page = await school.add_page("a:one")
+    page = await _corrected(school)
     push_id = await school.start([page], "9A")
 
     async def tell():
@@ -110,7 +120,7 @@ async def test_a_push_that_is_told_to_rest_while_two_are_at_it_rests_and_says_wh
 
 async def test_undoing_what_was_stopped_waits_for_the_batches_that_are_still_under_way(school: School):
     students = await school.add_class("9A", STUDENTS)
-    page = await school.add_page("a:one")
+    page = await _corrected(school)
     push_id = await school.start([page], "9A")
     undoing: list[asyncio.Task[None]] = []
 

@@ -3,14 +3,18 @@
 Whatever is done to notebooks for a teacher is planned as steps and done here: a push, a pull-back, their undoing.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
+from itertools import groupby
+from typing import cast
 
+from red_thread.actions.aside import aside
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
-from red_thread.core.push import Step, Weave
+from red_thread.core.push import Operation, Step, Weave
 from red_thread.core.push.undo import narrow
+from red_thread.store.notebook.values import NewState
 from red_thread.store.unit import Unit
 
 
@@ -38,13 +42,22 @@ async def apply_plan(unit: Unit, of: For, steps: Iterable[Step]) -> list[Applied
 
 async def _apply(unit: Unit, of: For, step: Step, editions: dict[int, Node]) -> Applied:
     missed: set[int] = set()
-    for operation in step.operations:
-        if isinstance(operation, Weave):
-            await _weave(unit, of, operation, editions)
-        elif await unit.operations.run(operation, of.push_id) < len(operation.notebook_ids):
+    for woven, operations in groupby(step.operations, lambda operation: isinstance(operation, Weave)):
+        if woven:
+            await _weave(unit, of, cast("Iterator[Weave]", operations), editions)
+        else:
+            missed |= await _run(unit, of, operations)
+    return _without(step, missed) if missed else Applied(step)
+
+
+async def _run(unit: Unit, of: For, operations: Iterable[Operation]) -> set[int]:
+    """Does them one after another; gives the notebooks in which something had happened meanwhile."""
+    missed: set[int] = set()
+    for operation in operations:
+        if await unit.operations.run(operation, of.push_id) < len(operation.notebook_ids):
             there = await unit.operations.as_left(operation, of.push_id)
             missed |= set(operation.notebook_ids).difference(there)
-    return _without(step, missed) if missed else Applied(step)
+    return missed
 
 
 def _without(step: Step, missed: set[int]) -> Applied:
@@ -57,10 +70,24 @@ def _without(step: Step, missed: set[int]) -> Applied:
     return Applied(Step(came, left), tuple(sorted(missed)))
 
 
-async def _weave(unit: Unit, of: For, copy: Weave, editions: dict[int, Node]) -> None:
-    if copy.after not in editions:
-        editions[copy.after] = await unit.masters.edition_document(copy.after)
-    edition = copy.after, editions[copy.after]
-    before, page = copy.document_before, copy.document
-    state = next_state(copy.copy_id, copy.revision, before, page, edition, Cause.PUSH, of.made_by, of.push_id)
-    await unit.notebooks.save(state)
+async def _weave(unit: Unit, of: For, copies: Iterable[Weave], editions: dict[int, Node]) -> None:
+    woven = list(copies)
+    for edition_id in {copy.after for copy in woven}.difference(editions):
+        editions[edition_id] = await unit.masters.edition_document(edition_id)
+    await unit.notebooks.save_all(await aside(_next_states, of, woven, editions))
+
+
+def _next_states(of: For, woven: list[Weave], editions: Mapping[int, Node]) -> list[NewState]:
+    return [
+        next_state(
+            copy.copy_id,
+            copy.revision,
+            copy.document_before,
+            copy.document,
+            (copy.after, editions[copy.after]),
+            Cause.PUSH,
+            of.made_by,
+            of.push_id,
+        )
+        for copy in woven
+    ]

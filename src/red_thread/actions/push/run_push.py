@@ -2,8 +2,8 @@
 
 The plan is made again from the facts of the moment, under lock, and applied. A batch that was done is logged in
 the same transaction; a push that is taken up again goes on behind it. Of one master only the batches of one push run
-at a time, each with notebooks of its own: nobody else places copies in them meanwhile, so what the plan places is what
-was placed. Who runs the push leads: takes the first batch with the master held, and then shares the master with helpers.
+at a time, each with notebooks of its own: nobody else places copies in them meanwhile, so what the plan places is
+what was placed. Who runs the push leads: a short one with the master held, a long one beside helpers who share it.
 """
 
 from collections.abc import Callable
@@ -27,19 +27,23 @@ MERGES_AT_ONCE = 250  # about a second of merging: progress stays visible
 
 async def run_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
     """Runs a push to its end, from wherever it stands. `at_once`: the most copies in one transaction."""
-    leads = False
+    leads = begun = False
     while True:
         async with transactions() as unit:
             push = await (_shared(unit, push_id) if leads else _lead(unit, actor, push_id))
             if push is None and not leads:
                 return
             leads = push is not None
-            if push is not None and await _next_batch(unit, push, at_once):
+            to_share = leads and not begun and await unit.pushes.batches_left(push_id) > 1
+            begun = True
+            if push is None or to_share:  # a long one does no batch of it with the master held
+                continue
+            if await _next_batch(unit, push, at_once):
                 return
 
 
 async def help_push(transactions: Transactions, actor: Actor, push_id: int, at_once: int = COPIES_AT_ONCE) -> None:
-    """Does batches that nobody is about, for as long as somebody leads the push. Raises NotAllowed but for the house."""
+    """Does batches that nobody is about, for as long as somebody leads the push. Raises NotAllowed; the house may."""
     if actor.kind != "house":
         raise NotAllowed(what="help with")
     while True:
@@ -68,7 +72,7 @@ async def _lead(unit: Unit, actor: Actor, push_id: int) -> PushInfo | None:
         return None
     await unit.pushes.lead(push)
     left = await unit.pushes.batches_left(push_id)
-    await unit.queue.help_push(push_id, min(max(left - 2, 0), _MOST_HELPERS))
+    await unit.queue.help_push(push_id, min(max(left - 1, 0), _MOST_HELPERS))
     return push
 
 

@@ -3,7 +3,7 @@
 What has moved on since stays, unless the teacher wants more; what students wrote stays in any case.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
 from red_thread.actions.actor import Actor
@@ -11,6 +11,7 @@ from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_push
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.refusals import StillUnderWay
+from red_thread.core.page.nodes import Node
 from red_thread.core.push import (
     AsTheyAre,
     Done,
@@ -90,11 +91,20 @@ async def _as_they_are(unit: Unit, moved: Iterable[tuple[Step, set[int]]], lock:
     return AsTheyAre.of(await unit.pull_backs.facts(pages, notebooks, lock))
 
 
-async def _moved_on(unit: Unit, step: Step, push_id: int) -> set[int]:
+async def _moved_on(unit: Unit, step: Step, push_id: int, lock: bool = False) -> set[int]:
+    """The notebooks in which something is not as the step left it. `lock`: the others' copies are held."""
     moved: set[int] = set()
+    woven = _woven(step)
     for operation in step.operations:
-        moved |= set(operation.notebook_ids).difference(await unit.operations.as_left(operation, push_id, lock=False))
+        if not isinstance(operation, Weave):
+            moved |= set(operation.notebook_ids).difference(await unit.operations.as_left(operation, push_id, lock))
+    if woven:
+        moved |= {one.notebook_id for one in woven} - await unit.operations.woven_as_left(woven, lock)
     return moved
+
+
+def _woven(step: Step) -> list[Weave]:
+    return [operation for operation in step.operations if isinstance(operation, Weave)]
 
 
 async def _undoable(unit: Unit, actor: Actor, push_id: int, lock: bool) -> PushInfo:
@@ -116,31 +126,29 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS
     if push.undone_at is not None:
         return Undone(0, 0)
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
-    done = [await _as_left(unit, step, push_id) for step in steps]
     by = For(push_id, actor.person_id)
-    besides = await _undo_besides(unit, by, done, also) if also else 0
-    came = await apply_plan(unit, by, plan_undo(done, push_id).steps)
+    back = besides = 0
+    for step in reversed(steps):  # one by one: the words of ten thousand woven pages are not all wanted at once
+        done = await _as_left(unit, step, push_id)
+        besides += await _undo_besides(unit, by, done, also) if also else 0
+        back += _copies(applied.step for applied in await apply_plan(unit, by, plan_undo([done], push_id).steps))
     await unit.pushes.undone(push_id)
     await unit.news.of_push(push_id, await unit.audiences.of_push(push_id))
-    back = _copies(applied.step for applied in came)
     return Undone(back, _copies(steps) - back - besides, besides)
 
 
-async def _undo_besides(unit: Unit, by: For, done: list[Done], also: Rows) -> int:
+async def _undo_besides(unit: Unit, by: For, done: Done, also: Rows) -> int:
     """For those that have moved on and are named."""
-    moved = [(one.step, set(_notebooks(one.step)).difference(one.as_left)) for one in done if one.step.rows]
-    now = await _as_they_are(unit, moved, lock=True)
-    count = 0
-    for step, notebooks in moved:
-        page = step.rows.page_id if step.rows else None
-        wanted = {notebook for notebook in notebooks if (page, notebook) in also}
-        if not wanted:
-            continue
-        before = {operation.before for operation in step.operations if isinstance(operation, Refresh | Weave)}
-        editions = {edition: await unit.masters.edition_document(edition) for edition in before}
-        planned = await aside(plan_moved_on, step, now, wanted, editions)
-        count += _copies(applied.step for applied in await apply_plan(unit, by, planned))
-    return count
+    step = done.step
+    page = step.rows.page_id if step.rows else None
+    wanted = {notebook for notebook in _notebooks(step).difference(done.as_left) if (page, notebook) in also}
+    if not wanted:
+        return 0
+    now = await _as_they_are(unit, [(step, wanted)], lock=True)
+    before = {operation.before for operation in step.operations if isinstance(operation, Refresh | Weave)}
+    editions = {edition: await unit.masters.edition_document(edition) for edition in before}
+    planned = await aside(plan_moved_on, step, now, wanted, editions)
+    return _copies(applied.step for applied in await apply_plan(unit, by, planned))
 
 
 def _notebooks(step: Step) -> set[int]:
@@ -153,20 +161,18 @@ def _copies(steps: Iterable[Step]) -> int:
 
 async def _as_left(unit: Unit, step: Step, push_id: int) -> Done:
     """The step, and in which notebooks all is as it left them; their copies are held until the transaction ends."""
-    moved_on: set[int] = set()
-    operations: list[Operation] = []
-    for operation in step.operations:
-        left = set(await unit.operations.as_left(operation, push_id))
-        whole = await _with_words(unit, operation) if isinstance(operation, Weave) and left else operation
-        moved_on |= set(operation.notebook_ids).difference(left if whole is not None else ())
-        operations.append(whole or operation)
-    return Done(replace(step, operations=tuple(operations)), _notebooks(step) - moved_on)
+    moved_on = await _moved_on(unit, step, push_id, lock=True)
+    woven = [one for one in _woven(step) if one.notebook_id not in moved_on]
+    words = await unit.notebooks.states_around({one.copy_id: one.revision for one in woven})
+    # A history that does not reach back so far has no words to go back to.
+    moved_on |= {one.notebook_id for one in woven if one.copy_id not in words}
+    operations = tuple(_with_words(operation, words) for operation in step.operations)
+    return Done(replace(step, operations=operations), _notebooks(step) - moved_on)
 
 
-async def _with_words(unit: Unit, weave: Weave) -> Weave | None:
-    """A woven copy with what stood on it before and after; None if its history does not reach back so far."""
-    if not (await unit.notebooks.edition_of_state(weave.copy_id, weave.revision))[0]:
-        return None
-    before = await unit.notebooks.state(weave.copy_id, weave.revision)
-    after = await unit.notebooks.state(weave.copy_id, weave.revision + 1)
-    return replace(weave, document_before=before, document=after) if before and after else None
+def _with_words(operation: Operation, words: Mapping[int, tuple[Node, Node]]) -> Operation:
+    """A woven copy with what stood on it before and after."""
+    if not isinstance(operation, Weave) or operation.copy_id not in words:
+        return operation
+    before, after = words[operation.copy_id]
+    return replace(operation, document_before=before, document=after)

@@ -145,8 +145,8 @@ _SEARCH = text("""
 """)
 
 
-# Locks that are asked for first are had first: whoever wants the master alone is not passed by for ever by a push whose
-# workers share it.
+# Locks that are asked for first are had first: whoever wants the master alone is not passed by for ever by a push
+# that workers share.
 _HOLD = text("SELECT pg_advisory_xact_lock(hashtextextended('master ' || :master, 0))")
 _SHARE = text("SELECT pg_advisory_xact_lock_shared(hashtextextended('master ' || :master, 0))")
 

@@ -1,5 +1,6 @@
 """Notebooks in PostgreSQL: copies, writing, history."""
 
+from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -11,7 +12,7 @@ from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import EMPTY_PAGE, Node
 from red_thread.store import tables as t
-from red_thread.store.documents import read, written
+from red_thread.store.documents import id_array, read, written
 from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
 from red_thread.store.notebook.values import (
     CopyInfo,
@@ -116,6 +117,18 @@ _STATES = text("""
 """)
 
 
+# Copy by copy: joined, ten thousand copies would be compared with all states.
+_AROUND = text("""
+    SELECT w.copy AS copy_id, s.revision, s.whole, s.delta
+    FROM unnest(CAST(:copies AS bigint[]), CAST(:revisions AS int[])) w(copy, revision)
+    CROSS JOIN LATERAL (
+        SELECT revision, whole, delta FROM writing_state
+        WHERE copy_id = w.copy AND revision <= w.revision + 1 AND revision >= (
+            SELECT max(revision) FROM writing_state
+            WHERE copy_id = w.copy AND revision <= w.revision AND whole IS NOT NULL)
+        OFFSET 0) s
+    ORDER BY w.copy, s.revision
+""")
 # One statement, not three: a class that writes sends hundreds of these a minute.
 _SAVE = text("""
     WITH new_writing AS (
@@ -243,6 +256,17 @@ class NotebookStore:
             document = apply_delta(document, read(row.delta))
         return document
 
+    async def states_around(self, revisions: Mapping[int, int]) -> dict[int, tuple[Node, Node]]:
+        """By copy, how it was at the revision that stands for it, and at the next; left out where either is gone."""
+        values = {"copies": id_array(revisions), "revisions": list(revisions.values())}
+        found: dict[int, dict[int, Node]] = {}
+        for row in await self.connection.execute(_AROUND, values) if revisions else ():
+            mine = found.setdefault(row.copy_id, {})
+            before = mine.get(max(mine, default=0))
+            mine[row.revision] = read(row.whole) if row.whole else apply_delta(before or EMPTY_PAGE, read(row.delta))
+        both = {copy: (mine.get(revisions[copy]), mine.get(revisions[copy] + 1)) for copy, mine in found.items()}
+        return {copy: (before, after) for copy, (before, after) in both.items() if before and after}
+
     async def last_of_window(self, copy_id: int, window: Window) -> Sent | None:
         """The newest state that the window sent, whichever of its saves is being looked at."""
         mine = t.WritingState.copy_id == copy_id, t.WritingState.window_id == window.id
@@ -300,30 +324,35 @@ class NotebookStore:
 
     async def save(self, state: NewState) -> None:
         """Keeps the new state of a copy."""
+        await self.connection.execute(_SAVE, self._values(state))
+
+    async def save_all(self, states: Sequence[NewState]) -> None:
+        """Keeps the new states of many copies, sent one behind the other without waiting for each answer."""
+        if states:
+            await self.connection.execute(_SAVE, [self._values(state) for state in states])
+
+    def _values(self, state: NewState) -> dict[str, Any]:
         whole = state.delta is None or state.revision % WHOLE_EVERY == 0
         document = written(state.document)
-        await self.connection.execute(
-            _SAVE,
-            {
-                "copy": state.copy_id,
-                "document": document,
-                "revision": state.revision,
-                "edition": state.edition_id,
-                "answered": state.answers.answered,
-                "knots": state.answers.knots,
-                "title": state.title,
-                "by_student": state.by_student,
-                "now": self.now,
-                "thin_at": self.now + timedelta(days=7),
-                "made_by": state.made_by,
-                "cause": state.cause,
-                "push": state.push_id,
-                "whole": document if whole else None,
-                "delta": None if whole else orjson.dumps(state.delta).decode(),
-                "window": state.window.id if state.window else None,
-                "window_save": state.window.save if state.window else None,
-            },
-        )
+        return {
+            "copy": state.copy_id,
+            "document": document,
+            "revision": state.revision,
+            "edition": state.edition_id,
+            "answered": state.answers.answered,
+            "knots": state.answers.knots,
+            "title": state.title,
+            "by_student": state.by_student,
+            "now": self.now,
+            "thin_at": self.now + timedelta(days=7),
+            "made_by": state.made_by,
+            "cause": state.cause,
+            "push": state.push_id,
+            "whole": document if whole else None,
+            "delta": None if whole else orjson.dumps(state.delta).decode(),
+            "window": state.window.id if state.window else None,
+            "window_save": state.window.save if state.window else None,
+        }
 
 
 def _copy(row: Row[Any]) -> CopyInfo:

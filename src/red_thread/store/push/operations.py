@@ -167,11 +167,13 @@ _AS_LEFT = {
     TieHolder: text(f"SELECT notebook_id FROM notebook_section WHERE {_THEIR_OWN} AND section_id = :holder"),
     (Rename, "section"): text(_NAMED.format(kind="section")),
     (Rename, "divider"): text(_NAMED.format(kind="divider")),
-    Weave: text("""
-        SELECT notebook_id FROM copy
-        WHERE id = :copy_id AND revision = :revision + 1 AND pulled_back_id IS NULL
-    """),
 }
+_WOVEN_AS_LEFT = """
+    SELECT notebook_id FROM copy
+    WHERE (id, revision) IN (SELECT n.id, n.revision + 1
+                             FROM unnest(CAST(:copies AS bigint[]), CAST(:revisions AS int[])) n(id, revision))
+    AND pulled_back_id IS NULL ORDER BY id
+"""
 # The same, and nobody writes on them until what follows from it is done.
 _AS_LEFT_AND_HELD = {kind: text(f"{statement.text} FOR UPDATE") for kind, statement in _AS_LEFT.items()}
 _OF_HOLDERS = MakeHolder | TakeHolder | Rename
@@ -199,6 +201,12 @@ class OperationStore:
         if kind not in statements:
             return operation.notebook_ids
         return list((await self.connection.execute(statements[kind], self._values(operation, push_id))).scalars())
+
+    async def woven_as_left(self, woven: Sequence[Weave], lock: bool = True) -> set[int]:
+        """The notebooks among theirs in which nobody has written on the copy since it was woven in."""
+        statement = text(f"{_WOVEN_AS_LEFT} FOR UPDATE" if lock else _WOVEN_AS_LEFT)
+        values = {"copies": id_array([one.copy_id for one in woven]), "revisions": [one.revision for one in woven]}
+        return set(await self.connection.scalars(statement, values))
 
     def _values(self, operation: Operation, push_id: int) -> dict[str, Any]:
         values = {field.name: getattr(operation, field.name) for field in fields(operation)}

@@ -31,7 +31,7 @@ from red_thread.store.push.values import Asked, Batch, NewPush, PushInfo, Said
 from red_thread.store.rows import as_value
 
 COPIES_IN_A_BATCH = 20_000
-NOTEBOOKS_IN_A_BATCH = 2_500  # so that workers can share a large push
+CORRECTED_IN_A_BATCH = 2_500  # notebooks: what is woven in takes time, and is worth sharing among workers
 _ANY_SINCE = text("""
     SELECT EXISTS (SELECT FROM push p JOIN push b ON b.master_id = p.master_id AND b.id > p.id
                    WHERE p.id = :push AND b.kind IN ('pull-back', 'cut') AND b.undone_at IS NULL)
@@ -74,6 +74,10 @@ _ADD_WHOM = text("""
 _ADD_BATCH = text(
     "INSERT INTO push_batch (push_id, number, notebook_ids) VALUES (:push, :number, CAST(:notebooks AS bigint[]))"
 )
+_CORRECTED = text("""
+    SELECT EXISTS (SELECT FROM push_page g JOIN edition e ON e.id = g.edition_id
+                   WHERE g.push_id = :push AND e.number > 1)
+""")
 _NEXT_BATCH = text("""
     SELECT number, notebook_ids[done + 1 : done + :room] AS notebook_ids
     FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids) ORDER BY number LIMIT 1
@@ -197,7 +201,8 @@ class PushStore:
         return push_id
 
     async def _add_audience(self, push_id: int, pages: int, audience: Sequence[int]) -> None:
-        size = max(min(COPIES_IN_A_BATCH // max(pages, 1), NOTEBOOKS_IN_A_BATCH), 1)
+        corrected = await self.connection.scalar(_CORRECTED, {"push": push_id})
+        size = max(min(COPIES_IN_A_BATCH // max(pages, 1), CORRECTED_IN_A_BATCH if corrected else len(audience)), 1)
         for number, at in enumerate(range(0, len(audience), size)):
             values = {"push": push_id, "number": number, "notebooks": id_array(audience[at : at + size])}
             await self.connection.execute(_ADD_BATCH, values)
