@@ -107,7 +107,7 @@ async def asked(school: School, settings, database) -> list[tuple[str, str, dict
         "copy_id": copy.id,
         "group_id": group_id,
         "revision": 0,
-        "picture_id": "none",
+        "name": "none",
         "person_id": school.students["9A student 01"].person_id,
         "taking_id": 1,
         "number": "none",

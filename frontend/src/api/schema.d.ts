@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blobs/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Blob
+         * @description A picture, for those who may see it; a stretch of it where a range is asked for.
+         */
+        get: operations["get_blob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{class_id}": {
         parameters: {
             query?: never;
@@ -1360,26 +1380,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pictures/{picture_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Picture
-         * @description A picture, for those who may see it.
-         */
-        get: operations["get_picture"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/pull-backs": {
         parameters: {
             query?: never;
@@ -1965,6 +1965,14 @@ export interface components {
             /** Master Id */
             master_id: number;
             session: components["schemas"]["SessionOut"];
+        };
+        /**
+         * BlobOut
+         * @description By what a page names what was put in.
+         */
+        BlobOut: {
+            /** Fingerprint */
+            fingerprint: string;
         };
         /**
          * BoardOut
@@ -2749,11 +2757,6 @@ export interface components {
             /** Signs In As */
             signs_in_as: string;
         };
-        /** PictureOut */
-        PictureOut: {
-            /** Src */
-            src: string;
-        };
         /** PlanOut */
         PlanOut: {
             /** Changes Anything */
@@ -3485,6 +3488,37 @@ export interface operations {
             };
         };
     };
+    get_blob: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_class: {
         parameters: {
             query?: never;
@@ -4112,7 +4146,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureOut"];
+                    "application/json": components["schemas"]["BlobOut"];
                 };
             };
             /** @description Validation Error */
@@ -4957,7 +4991,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PictureOut"];
+                    "application/json": components["schemas"]["BlobOut"];
                 };
             };
             /** @description Validation Error */
@@ -6092,37 +6126,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WayOut"];
                 };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    get_picture: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-red-thread-proof"?: string | null;
-            };
-            path: {
-                picture_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             /** @description Validation Error */
             422: {

@@ -5,7 +5,7 @@ import { restInText } from './caret';
 import { pageExtensions } from './extensions';
 
 const words = { type: 'paragraph', attrs: { id: 'b' }, content: [{ type: 'text', text: 'Ebb' }] };
-const picture = { type: 'image', attrs: { id: 'a', src: '/api/pictures/a', alt: '' } };
+const picture = { type: 'image', attrs: { id: 'a', src: '9f'.repeat(20), alt: '' } };
 
 function opened(content: object[]) {
 	const editor = new Editor({

@@ -6,6 +6,8 @@ import { pageExtensions } from './extensions';
 import { asFile, cleaned } from './pasted';
 import { canTakeIn } from './take-in';
 
+const NAME = '9f'.repeat(20);
+
 const schema = getSchema(
 	pageExtensions({ hand: 'student', onlySpaces: false, addPicture: async () => '', teacherName: '' })
 );
@@ -40,7 +42,8 @@ it('takes pictures in where they are data, and leaves a named frame where they a
 	};
 	expect(src('data:image/png;base64,AAAA')).toEqual(['uploaded', '', '']);
 	expect(src('https://elsewhere.example/crab.png', 'A crab')).toEqual([null, '', 'A crab']);
-	expect(src('/api/pictures/abc')[1]).toBe('/api/pictures/abc');
+	expect(src(NAME)[1]).toBe(NAME);
+	expect(src('/api/blobs/../people')[1]).toBe('');
 	expect(asFile('data:image/png;base64,AAAA')?.type).toBe('image/png');
 	expect(asFile('data:text/html;base64,AAAA')).toBeNull();
 });
@@ -77,11 +80,11 @@ it.each([
 	],
 	['<div data-space kind="number"><p>x</p></div>', 'space', { kind: 'number' }],
 	[
-		'<figure><img src="/api/pictures/a" alt="b" width="50%" title="c"><figcaption>c</figcaption></figure>',
+		`<figure><img src="/api/blobs/${NAME}" alt="b" width="50%" title="c"><figcaption>c</figcaption></figure>`,
 		'image',
-		{ src: '/api/pictures/a', alt: 'b', width: '50%', title: 'c' }
+		{ src: NAME, alt: 'b', width: '50%', title: 'c' }
 	],
-	['<img src="/api/pictures/a" width="javascript:1">', 'image', { width: null }]
+	[`<img src="/api/blobs/${NAME}" width="javascript:1">`, 'image', { width: null }]
 ])('takes of markup what a page may say: %s', (markup, kind, attrs) => {
 	const dom = document.createElement('div');
 	dom.innerHTML = markup;

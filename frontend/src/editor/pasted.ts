@@ -5,9 +5,9 @@
  * that a page does not take lose their mark, knots become their words.
  */
 import { Fragment, Slice, type Mark, type Node as ProseNode } from '@tiptap/pm/model';
+import { isBlobName } from './blob';
 
 const SPACE_KINDS = ['lines', 'number', 'choice', 'photo', 'sketch'];
-const OURS = /^\/api\/pictures\/[\w-]+$/;
 const ADDRESS = /^(https?:|mailto:|\/(?!\/)|#)/i;
 const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
 const WIDEST = 100;
@@ -75,7 +75,7 @@ function mayStay(mark: Mark): boolean {
 function asPicture(node: ProseNode, addData: (data: string) => string): ProseNode {
 	const src = String(node.attrs.src ?? '');
 	const alt = String(node.attrs.alt ?? '').slice(0, 200);
-	if (OURS.test(src)) return node.type.create({ ...tamed(node.attrs), alt });
+	if (isBlobName(src)) return node.type.create({ ...tamed(node.attrs), alt });
 	if (src.startsWith('data:image/')) return node.type.create({ id: addData(src), src: '', alt });
 	return node.type.create({ src: '', alt: alt || 'A picture from elsewhere that could not be taken in' });
 }

@@ -531,17 +531,51 @@ class PushOutcome(OfSchool):
     operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, server_default=text("'[]'"))
 
 
-class Picture(OfSchool):
-    """A picture, with who put it in."""
+class Blob(OfSchool):
+    """A picture or other bytes, kept once by fingerprint."""
 
-    __tablename__ = "picture"
-    id: Mapped[str] = mapped_column(primary_key=True)
+    __tablename__ = "blob"
+    fingerprint: Mapped[str] = mapped_column(primary_key=True)
+    media_type: Mapped[str]
+    size: Mapped[int]
+    made_at: Mapped[datetime] = _made_at()
+
+
+class BlobPart(OfSchool):
+    """The bytes, part by part, so that what is long is read piece by piece."""
+
+    __tablename__ = "blob_part"
+    fingerprint: Mapped[str] = mapped_column(info={"to": "blob"}, primary_key=True)
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    body: Mapped[bytes]
+
+
+class BlobPutIn(OfSchool):
+    """Who put it in, and where; the same bytes may have been put in by many."""
+
+    __tablename__ = "blob_put_in"
+    id: Mapped[int] = _id()
+    fingerprint: Mapped[str] = mapped_column(info={"to": "blob"}, index=True)
     owner_id: Mapped[int] = _to("person", index=True)
     master_id: Mapped[int | None]
     notebook_id: Mapped[int | None]
-    media_type: Mapped[str]
-    body: Mapped[bytes]
     made_at: Mapped[datetime] = _made_at()
+
+
+class EditionBlob(OfSchool):
+    """Which bytes have been given out with an edition: its students may see them."""
+
+    __tablename__ = "edition_blob"
+    edition_id: Mapped[int] = _to("edition", key=True)
+    fingerprint: Mapped[str] = mapped_column(info={"to": "blob"}, primary_key=True, index=True)
+
+
+class FormerPicture(OfSchool):
+    """The ids that pictures went by at first: windows that have been open since then still name them so."""
+
+    __tablename__ = "former_picture"
+    id: Mapped[str] = mapped_column(primary_key=True)
+    fingerprint: Mapped[str] = mapped_column(info={"to": "blob"})
 
 
 class PageRequest(OfSchool):
@@ -553,14 +587,6 @@ class PageRequest(OfSchool):
     asked_at: Mapped[datetime]
 
 
-class PagePicture(OfSchool):
-    """Which pictures have been given out with a page: its students may see them."""
-
-    __tablename__ = "page_picture"
-    page_id: Mapped[int] = _to("page", key=True)
-    picture_id: Mapped[str] = mapped_column(info={"to": "picture"}, primary_key=True)
-
-
 def _tie(table: SchemaTable) -> None:
     """Every reference as a constraint along the school: what is referred to is of the same one, and stays."""
     for column in table.columns:
@@ -568,7 +594,7 @@ def _tie(table: SchemaTable) -> None:
         if target == "school":
             table.append_constraint(ForeignKeyConstraint([column], ["school.id"], ondelete="RESTRICT"))
         elif target:
-            theirs = "fingerprint" if target == "content" else "id"
+            theirs = "fingerprint" if target in ("content", "blob") else "id"
             along = [f"{target}.school_id", f"{target}.{theirs}"]
             table.append_constraint(ForeignKeyConstraint([table.c.school_id, column], along, ondelete="RESTRICT"))
 

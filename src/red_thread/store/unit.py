@@ -8,6 +8,7 @@ from typing import Any, Literal
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
+from red_thread.store.blobs import BlobStore
 from red_thread.store.classes.classes import ClassStore
 from red_thread.store.classes.following import FollowingStore
 from red_thread.store.classes.groups import GroupStore
@@ -16,7 +17,6 @@ from red_thread.store.master.masters import MasterStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
 from red_thread.store.people.people import PeopleStore
-from red_thread.store.pictures import PictureStore
 from red_thread.store.push.audiences import AudienceStore
 from red_thread.store.push.given import GivenStore
 from red_thread.store.push.operations import OperationStore
@@ -85,6 +85,6 @@ class Unit:
         self.operations = OperationStore(connection, now)
         self.pull_backs = PullBackStore(connection, now)
         self.boards = BoardStore(connection)
-        self.pictures = PictureStore(connection)
+        self.blobs = BlobStore(connection)
         self.news = Notifier(connection)
         self.queue = JobQueue(connection, school, defer)

@@ -20,7 +20,7 @@ from red_thread.web.guard import Guard
 from red_thread.web.limits import wake
 from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import pictures, printing
+from red_thread.web.routes import blobs, printing
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
@@ -70,7 +70,7 @@ _PARTS = (
     groups,
     notebooks,
     knots,
-    pictures,
+    blobs,
     printing,
 )
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.add_picture import CleanPicture
+from red_thread.actions.add_blob import CleanBlob
 from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, import_pages
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.formats.archive import read_archive
@@ -132,7 +132,7 @@ def read_pages(files: Mapping[str, bytes], alone: bool = False) -> ReadFiles:
         folders = (folders or ("New pages",)) if len(found) == 1 else (*folders, stem_of(path))
         for page in found:
             read.problems += page.problems
-            pictures = {source: CleanPicture(*picture) for source, picture in page.embedded.items()}
+            pictures = {source: CleanBlob(*picture) for source, picture in page.embedded.items()}
             pictures |= _pictures(path, page.pictures, files, read.problems)
             told = page.tucked_under, pictures, page.display
             read.items.append(ImportedPage(folders[:-1], folders[-1], page.document, *told))
@@ -145,15 +145,15 @@ def _folders(path: str) -> tuple[str, ...]:
 
 def _pictures(
     path: str, wanted: list[str], files: Mapping[str, bytes], problems: list[Problem]
-) -> dict[str, CleanPicture]:
-    found: dict[str, CleanPicture] = {}
+) -> dict[str, CleanBlob]:
+    found: dict[str, CleanBlob] = {}
     for source in wanted:
         target = posixpath.normpath(PurePosixPath(path).parent / source)
         if target not in files:
             problems.append(Problem(path, 0, f"the picture {source} is not among the files"))
             continue
         try:
-            found[source] = CleanPicture(*clean_picture(source, files[target]))
+            found[source] = CleanBlob(*clean_picture(source, files[target]))
         except Unreadable as error:
             problems.append(Problem(path, 0, f"{source}: {error.why}"))
     return found

@@ -696,5 +696,7 @@ class TieAgain(Schema):
     copies: list[UntiedCopy] = Field(max_length=5000)
 
 
-class PictureOut(Schema):
-    src: str
+class BlobOut(Schema):
+    """By what a page names what was put in."""
+
+    fingerprint: str

@@ -5,7 +5,7 @@ from contextlib import suppress
 import pytest
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.add_picture import CleanPicture, add_to_master, see_picture
+from red_thread.actions.add_blob import CleanBlob, add_to_master, see_blob
 from red_thread.actions.classes.change_class import take_out
 from red_thread.actions.master.change_outline import add_page, remove_item
 from red_thread.actions.notebook.reading_place import look_at_reading_place, read_shown
@@ -81,8 +81,8 @@ async def test_who_left_and_who_is_of_another_course_read_nothing(school: School
 async def test_its_pictures_are_seen_as_long_as_it_is_on_display(school: School):
     ada, _ = school.students.values()
     async with school.database.begin() as unit:
-        picture = await add_to_master(unit, school.teacher, school.master, CleanPicture("image/png", b"\x89PNG"))
-        image = {"type": "image", "attrs": {"id": "p", "src": f"/api/pictures/{picture}"}}
+        picture = await add_to_master(unit, school.teacher, school.master, CleanBlob("image/png", b"\x89PNG"))
+        image = {"type": "image", "attrs": {"id": "p", "src": picture}}
         document = {"type": "doc", "attrs": {"title": "Rules"}, "content": [image]}
         rules = await add_page(unit, school.teacher, school.section, document)
     assert not await sees(school, ada, picture)
@@ -95,6 +95,6 @@ async def test_its_pictures_are_seen_as_long_as_it_is_on_display(school: School)
 async def sees(school: School, student: Student, picture: str) -> bool:
     async with school.database.begin() as unit:
         with suppress(NotFound):
-            await see_picture(unit, actor_of(student), picture)
+            await see_blob(unit, actor_of(student), picture)
             return True
     return False

@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.add_picture import CleanPicture, add_to_copy, add_to_master, see_picture
+from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master, see_blob
 from red_thread.actions.classes.change_class import (
     add_class,
     answer_request,
@@ -41,7 +41,7 @@ from red_thread.actions.refusals import (
 from red_thread.core.classes.roster_plan import Line, Listed
 from tests.school import School, actor_of
 
-PICTURE = CleanPicture("image/png", b"png")
+PICTURE = CleanBlob("image/png", b"png")
 
 
 def roster(*people, class_name="9A"):
@@ -260,22 +260,22 @@ async def test_a_picture_is_seen_by_those_it_is_for(school: School):
     ada, ben = await school.add_class("9A", 2)
     async with school.database.begin() as unit:
         shown = await add_to_master(unit, school.teacher, school.master, PICTURE)
-        hidden = await add_to_master(unit, school.teacher, school.master, PICTURE)
+        hidden = await add_to_master(unit, school.teacher, school.master, CleanBlob("image/png", b"other"))
         with pytest.raises(NotFound):
             await add_to_master(unit, actor_of(ada), school.master, PICTURE)
     tides = await school.add_page("a:x")
     async with school.database.begin() as unit:
         now = await unit.masters.page(tides)
         assert now is not None
-        image = {"type": "image", "attrs": {"id": "i", "src": f"/api/pictures/{shown}"}}
+        image = {"type": "image", "attrs": {"id": "i", "src": shown}}
         document = {**now.document, "content": [*now.document["content"], image]}
         await unit.masters.save_page(tides, document, 2, school.teacher.person_id)
     await school.push([tides], "9A", without=[ben])
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:
-        mine = await add_to_copy(unit, actor_of(ada), copy.id, PICTURE)
-        assert (await see_picture(unit, actor_of(ada), shown)).body == b"png"
-        assert (await see_picture(unit, school.teacher, mine)).body == b"png"
+        mine = await add_to_copy(unit, actor_of(ada), copy.id, CleanBlob("image/png", b"own"))
+        assert await unit.blobs.body(await see_blob(unit, actor_of(ada), shown)) == b"png"
+        assert await unit.blobs.body(await see_blob(unit, school.teacher, mine)) == b"own"
         for actor, picture in ((actor_of(ben), shown), (actor_of(ben), mine), (actor_of(ada), hidden)):
             with pytest.raises(NotFound):
-                await see_picture(unit, actor, picture)
+                await see_blob(unit, actor, picture)

@@ -1,8 +1,19 @@
 /** A picture with its caption under it. */
 import { mergeAttributes } from '@tiptap/core';
 import Image from '@tiptap/extension-image';
+import { addressOf, nameOf } from '../blob';
 
 export const Picture = Image.extend({
+	addAttributes() {
+		return {
+			...this.parent?.(),
+			src: {
+				default: null,
+				parseHTML: (element: HTMLElement) => maybe(element.getAttribute('src')),
+				renderHTML: ({ src }: Record<string, unknown>) => ({ src: addressOf(String(src ?? '')) })
+			}
+		};
+	},
 	parseHTML: () => [
 		{
 			tag: 'figure',
@@ -10,7 +21,8 @@ export const Picture = Image.extend({
 				const image = figure.querySelector('img[src]:not([src^="data:"])');
 				if (!image) return false;
 				const said = ['src', 'alt', 'title', 'width', 'height'] as const;
-				return Object.fromEntries(said.map((name) => [name, image.getAttribute(name)]));
+				const attributes = said.map((name) => [name, image.getAttribute(name)]);
+				return { ...Object.fromEntries(attributes), src: maybe(image.getAttribute('src')) };
 			},
 			// The caption is the picture's title already.
 			getContent: (_figure, schema) => schema.nodes.image!.create().content
@@ -23,3 +35,7 @@ export const Picture = Image.extend({
 		return ['figure', { class: 'picture' }, ['img', image], ...caption] as never;
 	}
 });
+
+function maybe(address: string | null): string | null {
+	return address === null ? null : nameOf(address);
+}

@@ -116,7 +116,7 @@ export class MasterPageState extends Writing {
 	}
 
 	async addPicture(file: File, master: number): Promise<string> {
-		const { src } = await send<Schemas['PictureOut']>(`/api/masters/${master}/pictures`, file);
-		return src;
+		const { fingerprint } = await send<Schemas['BlobOut']>(`/api/masters/${master}/pictures`, file);
+		return fingerprint;
 	}
 }

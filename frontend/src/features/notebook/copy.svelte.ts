@@ -118,8 +118,8 @@ export class CopyState extends Writing {
 	}
 
 	async addPicture(file: File): Promise<string> {
-		const { src } = await send<Schemas['PictureOut']>(`/api/copies/${this.id}/pictures`, file);
-		return src;
+		const { fingerprint } = await send<Schemas['BlobOut']>(`/api/copies/${this.id}/pictures`, file);
+		return fingerprint;
 	}
 }
 

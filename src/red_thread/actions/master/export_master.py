@@ -34,7 +34,7 @@ class ExportedHolder:
 
 @dataclass(frozen=True, slots=True)
 class Exported:
-    """`items`: in the order of the master. `pictures`: media type and bytes, by the address that names them."""
+    """`items`: in the order of the master. `pictures`: media type and bytes, by the fingerprint that names them."""
 
     name: str
     items: list[ExportedPage | ExportedHolder]
@@ -83,12 +83,12 @@ def _wanted(outline: Outline, section_id: int | None, page_id: int | None) -> li
 
 
 async def pictures_of(unit: Unit, actor: Actor, page: Node) -> dict[str, tuple[str, bytes]]:
-    """The pictures on a page that the actor may see: media type and bytes, by the address that names them there."""
+    """The pictures on a page that the actor may see: media type and bytes, by their fingerprints."""
     found: dict[str, tuple[str, bytes]] = {}
     for source in pictures_on(page):
-        picture = await unit.pictures.for_person(source.rsplit("/", 1)[-1], actor.person_id)
+        picture = await unit.blobs.for_person(source, actor.person_id)
         if picture is not None:
-            found[source] = picture.media_type, picture.body
+            found[source] = picture.media_type, await unit.blobs.body(picture)
     return found
 
 

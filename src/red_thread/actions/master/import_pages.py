@@ -4,7 +4,7 @@ from collections.abc import Awaitable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.add_picture import CleanPicture, add_to_master
+from red_thread.actions.add_blob import CleanBlob, add_to_master
 from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.permissions import require_teacher
 from red_thread.core.outline.display import Display
@@ -21,7 +21,7 @@ class ImportedPage:
     section: str
     document: Node
     tucked_under: str | None = None
-    pictures: Mapping[str, CleanPicture] = field(default_factory=dict)
+    pictures: Mapping[str, CleanBlob] = field(default_factory=dict)
     display: Display | None = None
 
 
@@ -59,22 +59,21 @@ async def import_pages(
 
 async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: ImportedPage) -> Node:
     """The page with its pictures stored; one that is not there goes."""
-    addresses = {
-        source: f"/api/pictures/{await add_to_master(unit, actor, master_id, picture)}"
-        for source, picture in page.pictures.items()
+    names = {
+        source: await add_to_master(unit, actor, master_id, picture) for source, picture in page.pictures.items()
     }
-    return _readdressed(page.document, addresses)
+    return _renamed(page.document, names)
 
 
-def _readdressed(node: Node, addresses: Mapping[str, str]) -> Node:
+def _renamed(node: Node, names: Mapping[str, str]) -> Node:
     if node["type"] == "image":
-        return with_attributes(node, src=addresses[attributes_of(node)["src"]])
+        return with_attributes(node, src=names[attributes_of(node)["src"]])
     children = [
         child
         for child in node.get("content", ())
-        if child["type"] != "image" or attributes_of(child).get("src") in addresses
+        if child["type"] != "image" or attributes_of(child).get("src") in names
     ]
-    return with_content(node, [_readdressed(child, addresses) for child in children])
+    return with_content(node, [_renamed(child, names) for child in children])
 
 
 class _Places:

@@ -34,7 +34,7 @@ async def save_master_page(
     Raises PageRefused.
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
-    fresh = _titled(read_page(document))
+    fresh = _titled(await read_page(unit, document))
     saved = await save_page(_MasterSheet(unit, actor, page), fresh, revision, revision != page.revision, window)
     now = await unit.masters.page(page_id)
     assert now is not None

@@ -59,7 +59,7 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved
     Raises PageRefused for what is not a page, OnlyInSpaces for writing where the page takes none.
     """
     copy = await require_writer(unit, actor, copy_id)
-    fresh = read_page(save.document)
+    fresh = await read_page(unit, save.document)
     late = save.revision != copy.revision or (save.revision == 0 and save.edition_id != copy.edition_id)
     sheet = _CopySheet(unit, actor, copy, save.edition_id)
     saved = await save_page(sheet, fresh, save.revision, late, save.window)

@@ -84,7 +84,6 @@ async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:
         if current is None:
             _, number, _ = chosen.editions.get(page.id, (0, 0, b""))
             current = await unit.masters.make_edition(page, number + 1, made_by)
-            sources = pictures_on(page.document)
-            await unit.pictures.give_with_page(page.id, [source.rsplit("/", 1)[-1] for source in sources])
+            await unit.blobs.give_with_edition(current, pictures_on(page.document))
         editions[page.id] = current
     return editions

@@ -16,6 +16,11 @@ def fingerprint(value: Any) -> bytes:
     return hashlib.blake2b(canonical(value), digest_size=20).digest()
 
 
+def fingerprint_of_bytes(body: bytes) -> str:
+    """The same of any bytes, as 40 hexadecimal digits."""
+    return hashlib.blake2b(body, digest_size=20).hexdigest()
+
+
 def short_name(*parts: Any) -> str:
     """Ten hexadecimal digits that depend on the parts and on nothing else."""
     return hashlib.blake2b(canonical(parts), digest_size=5).hexdigest()
