@@ -63,7 +63,7 @@ async def test_a_zip_of_markdown_comes_in_and_what_could_not_is_listed(teacher, 
 
 
 async def test_no_picture(teacher, school: School):
-    answer = await teacher.post(f"/api/masters/{school.master}/pictures", files=file("x.svg", b"<p><svg/></p>"))
+    answer = await teacher.post(f"/api/masters/{school.master}/blobs", files=file("x.svg", b"<p><svg/></p>"))
     await problem(answer, 422, "not a PNG, JPEG, WebP, GIF or SVG")
 
 

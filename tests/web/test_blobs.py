@@ -19,9 +19,7 @@ async def name(teacher: Visitor, school: School, monkeypatch) -> str:
         monkeypatch.setattr(module, "PART", PART)
     made = io.BytesIO()
     Image.effect_noise((200, 150), 90).save(made, "PNG")
-    answer = await teacher.post(
-        f"/api/masters/{school.master}/pictures", files={"file": ("noise.png", made.getvalue())}
-    )
+    answer = await teacher.post(f"/api/masters/{school.master}/blobs", files={"file": ("noise.png", made.getvalue())})
     assert answer.status_code == 200, answer.text
     return answer.json()["fingerprint"]
 

@@ -53,7 +53,7 @@ export interface paths {
         };
         /**
          * Get Blob
-         * @description A picture, for those who may see it; a stretch of it where a range is asked for.
+         * @description A picture or a recording, for those who may see it; a stretch of it where a range is asked for.
          */
         get: operations["get_blob"];
         put?: never;
@@ -280,6 +280,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{copy_id}/blobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Copy Blob
+         * @description Stores a picture or a recording for a student's page.
+         */
+        post: operations["post_copy_blob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copies/{copy_id}/bring-back": {
         parameters: {
             query?: never;
@@ -338,26 +358,6 @@ export interface paths {
          * @description Goes back to a state, which makes a new one.
          */
         post: operations["post_go_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/copies/{copy_id}/pictures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Copy Picture
-         * @description Stores a picture for a student's page.
-         */
-        post: operations["post_copy_picture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -596,6 +596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/blobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Master Blob
+         * @description Stores a picture or a recording for the master's pages.
+         */
+        post: operations["post_master_blob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/classes": {
         parameters: {
             query?: never;
@@ -758,26 +778,6 @@ export interface paths {
          * @description Takes in a Markdown file, or a zip of folders of them, as sections and pages.
          */
         post: operations["post_pages"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/masters/{master_id}/pictures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Master Picture
-         * @description Stores a picture for the master's pages.
-         */
-        post: operations["post_master_picture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1968,11 +1968,16 @@ export interface components {
         };
         /**
          * BlobOut
-         * @description By what a page names what was put in.
+         * @description By what a page names what was put in, and what it is.
          */
         BlobOut: {
             /** Fingerprint */
             fingerprint: string;
+            /**
+             * Medium
+             * @enum {string}
+             */
+            medium: "picture" | "sound" | "film";
         };
         /**
          * BoardOut
@@ -3997,6 +4002,39 @@ export interface operations {
             };
         };
     };
+    post_copy_blob: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_bring_back: {
         parameters: {
             query?: never;
@@ -4115,39 +4153,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    post_copy_picture: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-red-thread-proof"?: string | null;
-            };
-            path: {
-                copy_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BlobOut"];
-                };
             };
             /** @description Validation Error */
             422: {
@@ -4629,6 +4634,39 @@ export interface operations {
             };
         };
     };
+    post_master_blob: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlobOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_class: {
         parameters: {
             query?: never;
@@ -4959,39 +4997,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagesReportOut"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    post_master_picture: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-red-thread-proof"?: string | null;
-            };
-            path: {
-                master_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BlobOut"];
                 };
             };
             /** @description Validation Error */

@@ -6,7 +6,7 @@
 	import { pageExtensions } from './extensions';
 	import { setMargin, type MarginFacts } from './margin';
 	import { cleaned } from './pasted';
-	import { drop, takeInData, takePictures } from './taking';
+	import { drop, takeInData, takeFiles } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
 	import './paper.css';
@@ -51,7 +51,7 @@
 				// What is typed stands clear of the tools at the foot.
 				scrollThreshold: { top: 24, right: 0, bottom: FOOT, left: 0 },
 				scrollMargin: { top: 32, right: 0, bottom: FOOT + 16, left: 0 },
-				handlePaste: (_view, event): boolean => takePictures(made, surroundings, event.clipboardData?.files),
+				handlePaste: (_view, event): boolean => takeFiles(made, surroundings, event.clipboardData?.files),
 				handleDrop: (_view, event): boolean => drop(made, surroundings, event),
 				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, surroundings, data))
 			},

@@ -39,7 +39,9 @@
 	const picture = $derived.by(() => {
 		void stamp;
 		const { selection } = editor.state;
-		return selection instanceof NodeSelection && selection.node.type.name === 'image' ? selection : null;
+		return selection instanceof NodeSelection && ['image', 'recording'].includes(selection.node.type.name)
+			? selection
+			: null;
 	});
 
 	const tools = $derived([

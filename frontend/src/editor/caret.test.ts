@@ -12,7 +12,7 @@ function opened(content: object[]) {
 		extensions: pageExtensions({
 			hand: 'teacher',
 			onlySpaces: false,
-			addPicture: async () => '',
+			addFile: async () => null,
 			teacherName: ''
 		}),
 		content: { type: 'doc', content }

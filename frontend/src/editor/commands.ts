@@ -1,7 +1,7 @@
 /** What the tools at the foot of a page do. */
 import type { Editor } from '@tiptap/core';
 import { aligned } from './align';
-import { putPicture } from './put-picture';
+import { putFile } from './put-file';
 import { newId, type Surroundings } from './types';
 
 export interface Choice {
@@ -65,7 +65,8 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 			words: 'Table',
 			run: () => editor.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run()
 		},
-		{ words: 'Picture', run: () => choosePicture(editor, surroundings) },
+		{ words: 'Picture', run: () => chooseFile(editor, surroundings, PICTURES) },
+		{ words: 'Recording', run: () => chooseFile(editor, surroundings, RECORDINGS) },
 		{ words: 'Formula', run: put({ type: 'formula', attrs: { id: newId() } }) }
 	];
 	if (surroundings.hand !== 'teacher') return common;
@@ -99,13 +100,16 @@ function options() {
 	}));
 }
 
-function choosePicture(editor: Editor, surroundings: Surroundings) {
+const PICTURES = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
+const RECORDINGS = 'audio/*,video/*';
+
+function chooseFile(editor: Editor, surroundings: Surroundings, accept: string) {
 	const chooser = document.createElement('input');
 	chooser.type = 'file';
-	chooser.accept = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
+	chooser.accept = accept;
 	chooser.onchange = () => {
 		const file = chooser.files?.[0];
-		if (file) void putPicture(editor, surroundings, file);
+		if (file) void putFile(editor, surroundings, file);
 	};
 	chooser.click();
 }

@@ -22,6 +22,7 @@ import { Formula } from './nodes/formula';
 import { Gap } from './nodes/gap';
 import { Kept } from './nodes/kept';
 import { Picture } from './nodes/picture';
+import { Recording } from './nodes/recording';
 import { OptionNode } from './nodes/option';
 import { Space } from './nodes/space';
 import { EveryAttribute } from './every-attribute';
@@ -55,6 +56,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		TextStyle,
 		Color,
 		Picture,
+		Recording,
 		ListItem.extend({ content: 'block+' }),
 		TaskList,
 		// A reader may see ticks and set none; the default lets a click through.

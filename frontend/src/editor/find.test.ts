@@ -17,7 +17,7 @@ beforeEach(() => {
 			hand: 'teacher',
 			onlySpaces: false,
 			teacherName: 'T',
-			addPicture: async () => ''
+			addFile: async () => null
 		}),
 		content: { type: 'doc', content: [text('The Tide and the tide.', 'a'), text('tides', 'b')] }
 	});

@@ -9,7 +9,7 @@ const schema = getSchema(
 		hand: 'teacher',
 		onlySpaces: false,
 		teacherName: 'Ms Okafor',
-		addPicture: () => Promise.resolve('')
+		addFile: () => Promise.resolve(null)
 	})
 );
 const SETTINGS = ['title', 'paper', 'orientation', 'tint', 'writing'];

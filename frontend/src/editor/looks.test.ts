@@ -8,7 +8,7 @@ import { noteChoices } from './nodes/callout';
 const SURROUNDINGS = {
 	hand: 'teacher',
 	onlySpaces: false,
-	addPicture: async () => '',
+	addFile: async () => null,
 	teacherName: ''
 } as const;
 

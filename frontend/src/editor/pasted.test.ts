@@ -9,7 +9,7 @@ import { canTakeIn } from './take-in';
 const NAME = '9f'.repeat(20);
 
 const schema = getSchema(
-	pageExtensions({ hand: 'student', onlySpaces: false, addPicture: async () => '', teacherName: '' })
+	pageExtensions({ hand: 'student', onlySpaces: false, addFile: async () => null, teacherName: '' })
 );
 const clean = (...content: object[]) => {
 	const doc = ProseNode.fromJSON(schema, { type: 'doc', content });

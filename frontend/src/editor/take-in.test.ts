@@ -36,7 +36,7 @@ function open(content: PageNode) {
 			hand: 'student',
 			teacherName: 'the teacher',
 			facts: () => ({ tied: new Set(), loose: new Set(), arrived: new Set(), before: new Map() }),
-			addPicture: async () => ''
+			addFile: async () => null
 		} as never),
 		content: content as never
 	});

@@ -1,15 +1,15 @@
-/** Pictures that are pasted or dropped: taken in, uploaded, put where they were meant. */
+/** Files that are pasted or dropped: taken in, uploaded, put where they were meant. */
 import type { Editor } from '@tiptap/core';
 import { asFile } from './pasted';
-import { fill, picturesIn, putPicture } from './put-picture';
+import { fill, putFile, showable } from './put-file';
 import { newId, type Surroundings } from './types';
 
 type Files = FileList | undefined | null;
 
-export function takePictures(target: Editor, surroundings: Surroundings, files: Files, at?: number): boolean {
-	const pictures = picturesIn(files);
-	for (const picture of pictures) void putPicture(target, surroundings, picture, at);
-	return pictures.length > 0;
+export function takeFiles(target: Editor, surroundings: Surroundings, files: Files, at?: number): boolean {
+	const shown = showable(files);
+	for (const file of shown) void putFile(target, surroundings, file, at);
+	return shown.length > 0;
 }
 
 /** A file that is dropped never takes the window to itself, and with it what is being written. */
@@ -17,7 +17,7 @@ export function drop(target: Editor, surroundings: Surroundings, event: DragEven
 	if (!event.dataTransfer?.files.length) return false;
 	event.preventDefault();
 	const at = target.view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
-	takePictures(target, surroundings, event.dataTransfer.files, at);
+	takeFiles(target, surroundings, event.dataTransfer.files, at);
 	return true;
 }
 
@@ -25,6 +25,6 @@ export function drop(target: Editor, surroundings: Surroundings, event: DragEven
 export function takeInData(target: Editor, surroundings: Surroundings, data: string): string {
 	const id = newId();
 	const file = asFile(data);
-	if (file) void surroundings.addPicture(file).then((src) => fill(target, id, src));
+	if (file) void surroundings.addFile(file).then((stored) => fill(target, id, stored));
 	return id;
 }

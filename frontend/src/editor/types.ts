@@ -16,14 +16,20 @@ export interface Against {
 	struck: boolean;
 }
 
+/** By what a page names what was stored, and what that is. */
+export interface Stored {
+	fingerprint: string;
+	medium: 'picture' | 'sound' | 'film';
+}
+
 /** What the editor is told about where it stands. */
 export interface Surroundings {
 	/** Who writes here: it decides which tools and which node furniture there are. */
 	hand: 'teacher' | 'student' | 'reader';
 	/** Students may write everywhere, or only in spaces. */
 	onlySpaces: boolean;
-	/** Stores a picture and gives its address. */
-	addPicture: (file: File) => Promise<string>;
+	/** Stores a picture or a recording; nothing where it could not be taken in. */
+	addFile: (file: File) => Promise<Stored | null>;
 	/** How to speak of whose page it is: "Ms Okafor". */
 	teacherName: string;
 	/** Unties a knot where it is not edited in place: by the teacher, for the student. */

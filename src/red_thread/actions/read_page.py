@@ -6,7 +6,8 @@ from typing import Any
 
 from red_thread.actions.refusals import PageRefused
 from red_thread.core.page.check import NotAPage, check_page
-from red_thread.core.page.nodes import Node, attributes_of, content_of, walk, with_attributes, with_content
+from red_thread.core.page.kinds import NAME_BYTES
+from red_thread.core.page.nodes import Node, attributes_of, bytes_on, content_of, with_attributes, with_content
 from red_thread.store.unit import Unit
 
 _FINGERPRINT = re.compile(r"([0-9a-f]{40})?")  # or an empty frame, of a picture that could not be taken in
@@ -19,12 +20,8 @@ async def read_page(unit: Unit, document: Any) -> Node:
         page = check_page(document).page
     except NotAPage as error:
         raise PageRefused(why=error.why) from error
-    odd = {src for src in _sources(page) if not _FINGERPRINT.fullmatch(src)}
+    odd = {src for src in bytes_on(page) if not _FINGERPRINT.fullmatch(src)}
     return await _by_fingerprint(unit, page, odd) if odd else page
-
-
-def _sources(page: Node) -> list[str]:
-    return [attributes_of(node).get("src") or "" for node in walk(page) if node["type"] == "image"]
 
 
 async def _by_fingerprint(unit: Unit, page: Node, odd: set[str]) -> Node:
@@ -39,5 +36,5 @@ async def _by_fingerprint(unit: Unit, page: Node, odd: set[str]) -> Node:
 
 def _named(node: Node, names: Mapping[str, str]) -> Node:
     src = attributes_of(node).get("src") or ""
-    named = with_attributes(node, src=names.get(src, src)) if node["type"] == "image" else node
+    named = with_attributes(node, src=names.get(src, src)) if node["type"] in NAME_BYTES else node
     return with_content(named, [_named(child, names) for child in content_of(named)]) if content_of(named) else named

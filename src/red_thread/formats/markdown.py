@@ -27,7 +27,7 @@ from mdit_py_plugins.container import container_plugin
 from mdit_py_plugins.dollarmath import dollarmath_plugin
 
 from red_thread.core.outline.display import Display
-from red_thread.core.page.kinds import SPACE_KINDS, TONES
+from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
@@ -214,7 +214,7 @@ class _Reader:
         if isinstance(attributes, dict):
             attributes = cast(dict[str, Any], attributes)
             kept["attrs"] = {**attributes, "id": self.maker.new_id()} if "id" in attributes else attributes
-            if block.get("type") == "image" and isinstance(attributes.get("src"), str):
+            if block.get("type") in NAME_BYTES and isinstance(attributes.get("src"), str):
                 self.pictures.append(attributes["src"])
         if isinstance(inside, list) and depth < _DEEPEST:
             children = [child for child in cast(list[Any], inside) if isinstance(child, dict)]

@@ -15,6 +15,7 @@ from urllib.parse import unquote
 import yaml
 
 from red_thread.core.outline.display import Display
+from red_thread.core.page.kinds import NAME_BYTES
 from red_thread.core.page.nodes import Node, attributes_of, content_of, title_of, with_attributes, with_content
 from red_thread.formats.as_markdown import write_markdown
 
@@ -22,7 +23,18 @@ _NO_NAME = re.compile(r'[%/\\:*?"<>|\x00-\x1f]|^\.|[. ]$')
 _WRITTEN = re.compile(r"%[0-9A-F]{2}")
 _OLDEST = (1980, 1, 1, 0, 0, 0)  # the same master always makes the same file
 ABOUT = "about.yaml"
-_ENDINGS = {"image/png": "png", "image/jpeg": "jpg"}
+_ENDINGS = {
+    "image/png": "png",
+    "image/jpeg": "jpg",
+    "audio/mpeg": "mp3",
+    "audio/mp4": "m4a",
+    "audio/wav": "wav",
+    "audio/ogg": "ogg",
+    "audio/webm": "webm",
+    "video/mp4": "mp4",
+    "video/ogg": "ogv",
+    "video/webm": "webm",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,7 +138,7 @@ def _add(archive: zipfile.ZipFile, path: str, body: bytes) -> None:
 
 
 def _readdressed(node: Node, files: Mapping[str, str]) -> Node:
-    if node["type"] == "image":
+    if node["type"] in NAME_BYTES:
         source = attributes_of(node).get("src")
         return with_attributes(node, src=files.get(str(source), source))
     children = [_readdressed(child, files) for child in content_of(node)]

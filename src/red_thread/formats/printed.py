@@ -13,7 +13,7 @@ from typing import Any
 
 from ziamath.zmath import Latex
 
-from red_thread.core.page.kinds import ALIGNS
+from red_thread.core.page.kinds import ALIGNS, NAME_BYTES
 from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, title_of
 from red_thread.core.page.sheet import sheet_of
 
@@ -89,6 +89,7 @@ class _Writer:
             "callout": self._note,
             "formula": _formula,
             "image": self._image,
+            "recording": _recording,
             "orderedList": self._ordered,
             "taskItem": lambda node: f"<li>{_box(node, 'checked')}<div>{self.inside(node)}</div></li>",
             "option": self._option,
@@ -229,8 +230,14 @@ def _lines(said: Any) -> int:
         return LINES
 
 
+def _recording(node: Node) -> str:
+    said = attributes_of(node)
+    to_be = "seen" if said.get("medium") == "film" else "heard"
+    return f"<p class='recording'>[To be {to_be} in the notebook: {escape(said.get('alt') or 'a recording')}]</p>"
+
+
 def _has_picture(node: Node) -> bool:
-    return any(child["type"] == "image" or _has_picture(child) for child in content_of(node))
+    return any(child["type"] in NAME_BYTES or _has_picture(child) for child in content_of(node))
 
 
 def _strokes(strokes: Sequence[Any]) -> str:

@@ -18,8 +18,8 @@ from red_thread.web.problems import problem
 log = structlog.get_logger()
 _POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-    "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
-    "frame-ancestors 'none'"
+    "media-src 'self'; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; "
+    "form-action 'self'; frame-ancestors 'none'"
 )
 _HEADERS = {
     "Content-Security-Policy": _POLICY,

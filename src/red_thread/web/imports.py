@@ -15,6 +15,7 @@ from red_thread.formats.docx import read_docx
 from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
+from red_thread.formats.media import clean_media
 from red_thread.formats.pages import Maker, ReadPage, stem_of
 from red_thread.formats.pdf import read_pdf
 from red_thread.formats.pictures import clean_picture
@@ -153,7 +154,7 @@ def _pictures(
             problems.append(Problem(path, 0, f"the picture {source} is not among the files"))
             continue
         try:
-            found[source] = CleanBlob(*clean_picture(source, files[target]))
+            found[source] = CleanBlob(*clean_media(source, files[target]))
         except Unreadable as error:
             problems.append(Problem(path, 0, f"{source}: {error.why}"))
     return found

@@ -1,7 +1,7 @@
 """What goes over the wire."""
 
 from datetime import date, datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -697,6 +697,12 @@ class TieAgain(Schema):
 
 
 class BlobOut(Schema):
-    """By what a page names what was put in."""
+    """By what a page names what was put in, and what it is."""
 
     fingerprint: str
+    medium: Literal["picture", "sound", "film"]
+
+    @classmethod
+    def of(cls, fingerprint: str, media_type: str) -> Self:
+        kinds: dict[str, Literal["sound", "film"]] = {"audio": "sound", "video": "film"}
+        return cls(fingerprint=fingerprint, medium=kinds.get(media_type.partition("/")[0], "picture"))

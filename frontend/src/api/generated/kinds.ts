@@ -16,6 +16,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -45,6 +46,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -70,6 +72,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -93,6 +96,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -119,6 +123,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -142,6 +147,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -169,6 +175,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -197,6 +204,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -225,6 +233,7 @@ export const KINDS = {
    "kept",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -253,6 +262,7 @@ export const KINDS = {
    "option",
    "orderedList",
    "paragraph",
+   "recording",
    "space",
    "table",
    "taskList"
@@ -392,6 +402,18 @@ export const KINDS = {
    "src",
    "title",
    "width"
+  ],
+  "students": [],
+  "asks": false
+ },
+ "recording": {
+  "content": "nothing",
+  "inline": false,
+  "holds": [],
+  "attributes": [
+   "alt",
+   "medium",
+   "src"
   ],
   "students": [],
   "asks": false

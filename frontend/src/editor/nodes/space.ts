@@ -113,9 +113,13 @@ class SpaceView {
 			const file = chooser.files?.[0];
 			const at = this.props.getPos();
 			if (!file || at === undefined) return;
-			const src = await this.surroundings.addPicture(file);
+			const stored = await this.surroundings.addFile(file);
+			if (!stored) return;
 			const end = at + (this.props.editor.state.doc.nodeAt(at)?.nodeSize ?? 2) - 1;
-			this.props.editor.commands.insertContentAt(end, { type: 'image', attrs: { src, alt: '' } });
+			this.props.editor.commands.insertContentAt(end, {
+				type: 'image',
+				attrs: { src: stored.fingerprint, alt: '' }
+			});
 		};
 		chooser.click();
 	}

@@ -13,7 +13,7 @@
 	const reading = (against: PageNode, struck: boolean): Surroundings => ({
 		hand: 'reader',
 		onlySpaces: false,
-		addPicture: async () => '',
+		addFile: async () => null,
 		teacherName: '',
 		against: { page: against, struck }
 	});

@@ -64,7 +64,7 @@
 							surroundings={{
 								hand: 'reader',
 								onlySpaces: false,
-								addPicture: async () => '',
+								addFile: async () => null,
 								teacherName: 'the teacher'
 							}}
 							facts={seen.facts}

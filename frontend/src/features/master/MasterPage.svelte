@@ -23,7 +23,7 @@
 		// svelte-ignore state_referenced_locally
 		hand: master.reads ? 'reader' : 'teacher',
 		onlySpaces: false,
-		addPicture: async (file) => (await attempt(() => page.addPicture(file, master.id))) ?? '',
+		addFile: async (file) => (await attempt(() => page.addFile(file, master.id))) ?? null,
 		teacherName: 'the teacher'
 	};
 	const saying = $derived(

@@ -115,8 +115,7 @@ export class MasterPageState extends Writing {
 		return before;
 	}
 
-	async addPicture(file: File, master: number): Promise<string> {
-		const { fingerprint } = await send<Schemas['BlobOut']>(`/api/masters/${master}/pictures`, file);
-		return fingerprint;
+	addFile(file: File, master: number) {
+		return send<Schemas['BlobOut']>(`/api/masters/${master}/blobs`, file);
 	}
 }

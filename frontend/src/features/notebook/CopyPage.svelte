@@ -26,7 +26,7 @@
 	const surroundings = $derived<Surroundings>({
 		hand,
 		onlySpaces: copy.onlySpaces,
-		addPicture: async (file) => (await attempt(() => copy.addPicture(file))) ?? '',
+		addFile: async (file) => (await attempt(() => copy.addFile(file))) ?? null,
 		teacherName: 'the teacher',
 		untie
 	});

@@ -31,7 +31,7 @@
 			surroundings={{
 				hand: 'reader',
 				onlySpaces: false,
-				addPicture: async () => '',
+				addFile: async () => null,
 				teacherName: 'the teacher'
 			}}
 			facts={NO_FACTS}

@@ -117,9 +117,8 @@ export class CopyState extends Writing {
 		await this.refresh();
 	}
 
-	async addPicture(file: File): Promise<string> {
-		const { fingerprint } = await send<Schemas['BlobOut']>(`/api/copies/${this.id}/pictures`, file);
-		return fingerprint;
+	addFile(file: File) {
+		return send<Schemas['BlobOut']>(`/api/copies/${this.id}/blobs`, file);
 	}
 }
 

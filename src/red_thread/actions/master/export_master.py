@@ -7,7 +7,7 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Holder, Outline, OutlinePage, Section, holder_of
-from red_thread.core.page.nodes import Node, pictures_on
+from red_thread.core.page.nodes import Node, bytes_on
 from red_thread.store.unit import Unit
 
 
@@ -85,7 +85,7 @@ def _wanted(outline: Outline, section_id: int | None, page_id: int | None) -> li
 async def pictures_of(unit: Unit, actor: Actor, page: Node) -> dict[str, tuple[str, bytes]]:
     """The pictures on a page that the actor may see: media type and bytes, by their fingerprints."""
     found: dict[str, tuple[str, bytes]] = {}
-    for source in pictures_on(page):
+    for source in bytes_on(page):
         picture = await unit.blobs.for_person(source, actor.person_id)
         if picture is not None:
             found[source] = picture.media_type, await unit.blobs.body(picture)

@@ -9,6 +9,7 @@ from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.permissions import require_teacher
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Outline, OutlinePage
+from red_thread.core.page.kinds import NAME_BYTES
 from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
 from red_thread.store.unit import Unit
 
@@ -66,12 +67,12 @@ async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: Importe
 
 
 def _renamed(node: Node, names: Mapping[str, str]) -> Node:
-    if node["type"] == "image":
+    if node["type"] in NAME_BYTES:
         return with_attributes(node, src=names[attributes_of(node)["src"]])
     children = [
         child
         for child in node.get("content", ())
-        if child["type"] != "image" or attributes_of(child).get("src") in names
+        if child["type"] not in NAME_BYTES or attributes_of(child).get("src") in names
     ]
     return with_content(node, [_renamed(child, names) for child in children])
 

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from red_thread.core.page.kinds import GAP, IMAGE, KEPT, KINDS, OPTION, PLACES, SPACE
-from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, walk, with_content
+from red_thread.core.page.kinds import GAP, KEPT, KINDS, OPTION, PLACES, SPACE
+from red_thread.core.page.nodes import Node, attributes_of, bytes_on, content_of, plain_text, walk, with_content
 
 _COUNTED = PLACES | {KEPT}
 
@@ -43,8 +43,7 @@ def _answer(place: Node) -> str:
         options = [node for node in walk(place) if node["type"] == OPTION]
         return " ".join(_key(node) for node in options if attributes_of(node).get("picked"))
     drawn = "drawn" if attributes.get("pins") or attributes.get("strokes") else ""
-    pictures = " ".join(attributes_of(node).get("src", "") for node in walk(place) if node["type"] == IMAGE)
-    return (plain_text(place).strip() + drawn + pictures).strip()
+    return (plain_text(place).strip() + drawn + " ".join(bytes_on(place))).strip()
 
 
 def writes_in_knots(before: Node, page: Node) -> bool:

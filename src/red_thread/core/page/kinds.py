@@ -45,7 +45,7 @@ class Kind:
     other's place and keep what they hold. `noun`: one of it and several, for what is said of a change. `said`: for
     an attribute that changes by hand, what is said when it is set and when it is gone. `words_in`: the attribute
     whose text is words. `asks`: a place to answer. `stands_wordless`: it is something to see without any word in
-    it.
+    it. `names_bytes`: its `src` is the fingerprint of what is seen or heard.
     """
 
     name: str
@@ -62,6 +62,7 @@ class Kind:
     words_in: str = ""
     asks: bool = False
     stands_wordless: bool = False
+    names_bytes: bool = False
 
 
 # Kinds of which the rules say something of their own, or that a merge makes. All others are just entries below.
@@ -76,6 +77,7 @@ SPACE_KINDS = frozenset({"lines", "number", "choice", "photo", "sketch"})
 KEPT_WHY = ("both-changed", "taken-out", "retyped", "title", "other-window")
 WRITING = ("everywhere", "spaces")
 TONES = ("care", "idea")  # of a framed note; one without is a plain one
+MEDIA = ("sound", "film")
 ALIGNS = ("center", "right")  # of words; those without begin where the line begins
 
 _text, _name, _flag = maybe(is_text), maybe(is_name), maybe(is_flag)
@@ -178,10 +180,22 @@ _ENTRIES = (
         Content.NOTHING,
         is_block=True,
         stands_wordless=True,
+        names_bytes=True,
         words_in="alt",
         noun=("picture", "pictures"),
         attributes=_PICTURE,
         said={"alt": ("a picture has another name", "a picture has no name any more")},
+    ),
+    Kind(
+        "recording",
+        Content.NOTHING,
+        is_block=True,
+        stands_wordless=True,
+        names_bytes=True,
+        words_in="alt",
+        noun=("recording", "recordings"),
+        attributes={"src": is_address, "alt": _text, "medium": one_of(*MEDIA)},
+        said={"alt": ("a recording has another name", "a recording has no name any more")},
     ),
     Kind(
         "horizontalRule", Content.NOTHING, is_block=True, stands_wordless=True, noun=("line across", "lines across")
@@ -203,6 +217,7 @@ KINDS: Mapping[str, Kind] = {
     kind.name: replace(kind, holds=kind.holds - {ANY_BLOCK} | BLOCKS) if ANY_BLOCK in kind.holds else kind
     for kind in _ENTRIES
 }
+NAME_BYTES = frozenset(kind.name for kind in _ENTRIES if kind.names_bytes)
 PLACES = frozenset(kind.name for kind in _ENTRIES if kind.asks)
 
 

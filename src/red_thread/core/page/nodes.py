@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from typing import Any, TypeAlias
 
-from red_thread.core.page.kinds import DOC, HARD_BREAK, IMAGE, KINDS, PAGE_ID, PARAGRAPH, TEXT, Content
+from red_thread.core.page.kinds import DOC, HARD_BREAK, KINDS, NAME_BYTES, PAGE_ID, PARAGRAPH, TEXT, Content
 
 Node: TypeAlias = dict[str, Any]
 NOTHING: Sequence[Node] = ()
@@ -64,9 +64,9 @@ def plain_text(node: Node) -> str:
     return glue.join(filter(None, map(plain_text, content_of(node))))
 
 
-def pictures_on(page: Node) -> list[str]:
-    """The addresses of its pictures, in reading order."""
-    return [attributes_of(node).get("src") or "" for node in walk(page) if node["type"] == IMAGE]
+def bytes_on(page: Node) -> list[str]:
+    """The fingerprints of its pictures and recordings, in reading order; empty where a frame is empty."""
+    return [attributes_of(node).get("src") or "" for node in walk(page) if node["type"] in NAME_BYTES]
 
 
 def title_of(page: Node) -> str:

@@ -1,4 +1,4 @@
-"""Pictures in and out."""
+"""Pictures and recordings in and out."""
 
 import re
 from collections.abc import AsyncIterator
@@ -8,7 +8,7 @@ from fastapi.responses import StreamingResponse
 
 from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master, see_blob
 from red_thread.actions.permissions import require_teacher, require_writer
-from red_thread.formats.pictures import clean_picture
+from red_thread.formats.media import clean_media
 from red_thread.settings import Settings
 from red_thread.store.blobs import PART, Blob
 from red_thread.store.database import OneSchool
@@ -21,34 +21,34 @@ _RANGE = re.compile(r"bytes=(\d{0,12})-(\d{0,12})")
 _HEADERS = {"Cache-Control": "private, max-age=86400", "Content-Disposition": "inline", "Accept-Ranges": "bytes"}
 
 
-@router.post("/masters/{master_id}/pictures")
-async def post_master_picture(
+@router.post("/masters/{master_id}/blobs")
+async def post_master_blob(
     master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> BlobOut:
-    """Stores a picture for the master's pages."""
+    """Stores a picture or a recording for the master's pages."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
-    picture = await _clean(request, settings)
+    blob = await _clean(request, settings)
     async with database.begin() as unit:
-        return BlobOut(fingerprint=await add_to_master(unit, actor, master_id, picture))
+        return BlobOut.of(await add_to_master(unit, actor, master_id, blob), blob.media_type)
 
 
-@router.post("/copies/{copy_id}/pictures")
-async def post_copy_picture(
+@router.post("/copies/{copy_id}/blobs")
+async def post_copy_blob(
     copy_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> BlobOut:
-    """Stores a picture for a student's page."""
+    """Stores a picture or a recording for a student's page."""
     async with database.begin() as unit:
         await require_writer(unit, actor, copy_id)
-    picture = await _clean(request, settings)
+    blob = await _clean(request, settings)
     async with database.begin() as unit:
-        return BlobOut(fingerprint=await add_to_copy(unit, actor, copy_id, picture))
+        return BlobOut.of(await add_to_copy(unit, actor, copy_id, blob), blob.media_type)
 
 
 @router.get("/pictures/{name}", response_class=Response, include_in_schema=False)
 @router.get("/blobs/{name}", response_class=Response)
 async def get_blob(name: str, request: Request, database: InDatabase, actor: ByUploader) -> Response:
-    """A picture, for those who may see it; a stretch of it where a range is asked for."""
+    """A picture or a recording, for those who may see it; a stretch of it where a range is asked for."""
     async with database.begin() as unit:
         blob = await see_blob(unit, actor, name)
     asked = _RANGE.fullmatch(request.headers.get("range", ""))
@@ -79,4 +79,4 @@ async def _stretch(database: OneSchool, blob: Blob, first: int, last: int) -> As
 
 async def _clean(request: Request, settings: Settings) -> CleanBlob:
     upload = await read_file(request, settings)
-    return CleanBlob(*await within_limits(upload.name, clean_picture, upload.name, upload.body))
+    return CleanBlob(*await within_limits(upload.name, clean_media, upload.name, upload.body))

@@ -1,0 +1,47 @@
+/** Files that are chosen, pasted or dropped: their frame stands at once, and fills when they have been sent. */
+import type { Editor } from '@tiptap/core';
+import type { Node as ProseNode } from '@tiptap/pm/model';
+import { newId, type Stored, type Surroundings } from './types';
+
+const COMING = { image: 'A picture is coming …', recording: 'A recording is coming …' };
+type Framed = keyof typeof COMING;
+
+export async function putFile(editor: Editor, surroundings: Surroundings, file: File, at?: number) {
+	const id = newId();
+	const type: Framed = file.type.startsWith('image/') ? 'image' : 'recording';
+	const frame = { type, attrs: { id, src: '', alt: COMING[type] } };
+	editor.commands.insertContentAt(at ?? editor.state.selection.to, frame);
+	await fill(editor, id, await surroundings.addFile(file), file.name);
+}
+
+/** Shows what has come in its frame; a frame that stays empty goes. */
+export async function fill(editor: Editor, id: string, stored: Stored | null, name = '') {
+	if (editor.isDestroyed) return;
+	editor.state.doc.descendants((node, at) => {
+		if (!(node.type.name in COMING) || node.attrs.id !== id) return;
+		const { tr } = editor.state;
+		if (!stored) tr.delete(at, at + node.nodeSize);
+		else tr.setNodeMarkup(at, editor.schema.nodes[typeOf(stored)], filled(node, stored, name));
+		editor.view.dispatch(tr);
+	});
+}
+
+export function typeOf(stored: Stored): Framed {
+	return stored.medium === 'picture' ? 'image' : 'recording';
+}
+
+function filled(node: ProseNode, { fingerprint, medium }: Stored, name: string) {
+	const said = Object.values(COMING).includes(String(node.attrs.alt)) ? '' : String(node.attrs.alt ?? '');
+	if (medium === 'picture') return { ...node.attrs, src: fingerprint, alt: said };
+	return {
+		id: node.attrs.id as string,
+		src: fingerprint,
+		alt: said || name.replace(/\.\w{1,5}$/, ''),
+		medium
+	};
+}
+
+/** Those among files that can stand on a page by themselves. */
+export function showable(files: FileList | undefined | null): File[] {
+	return [...(files ?? [])].filter((file) => /^(image|audio|video)\//.test(file.type));
+}
