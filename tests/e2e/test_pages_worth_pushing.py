@@ -3,6 +3,7 @@
 import base64
 import io
 import re
+import wave
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 
@@ -154,10 +155,21 @@ def a_picture() -> str:
     return base64.b64encode(made.getvalue()).decode()
 
 
-DROP = """([selector, data]) => {
+def a_sound() -> str:
+    """A second of silence."""
+    made = io.BytesIO()
+    with wave.open(made, "wb") as sound:
+        sound.setnchannels(1)
+        sound.setsampwidth(1)
+        sound.setframerate(8000)
+        sound.writeframes(bytes([128]) * 8000)
+    return base64.b64encode(made.getvalue()).decode()
+
+
+DROP = """([selector, data, name, type]) => {
   const bytes = Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0));
   const held = new DataTransfer();
-  held.items.add(new File([bytes], 'sea.png', { type: 'image/png' }));
+  held.items.add(new File([bytes], name, { type }));
   const onto = document.querySelector(selector);
   const { left, bottom } = onto.getBoundingClientRect();
   const at = { clientX: left + 40, clientY: bottom - 6, bubbles: true, cancelable: true };
@@ -165,13 +177,34 @@ DROP = """([selector, data]) => {
 }"""
 
 
+async def test_a_recording_plays_where_it_stands_and_keeps_its_name(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "Sounds of the harbour"):
+        await type_into(teacher, ".page-body p", "What do you hear?")
+        await teacher.evaluate(DROP, [".page-body p", a_sound(), "halyards.wav", "audio/wav"])
+        sound = teacher.locator(".page-body audio")
+        await expect(sound).to_have_attribute("src", re.compile("^/api/blobs/[0-9a-f]{40}$"))
+        await expect(teacher.locator("figcaption")).to_have_text("halyards")
+        await teacher.locator("figcaption").click()
+        await teacher.get_by_label("Name of the recording").fill("Halyards on a mast")
+        await expect(sound).to_have_accessible_name("Halyards on a mast")
+        lasts = await sound.evaluate("""async (element) => {
+            await element.play();
+            return element.duration;
+        }""")
+        assert round(lasts) == 1
+        await expect(teacher.get_by_text("Saved", exact=False).first).to_be_visible()
+        await teacher.reload()
+        await expect(teacher.locator("figcaption")).to_have_text("Halyards on a mast")
+
+
 async def test_pictures_links_and_words_that_are_sought(person):
     teacher = await person("Ngozi")
     async with a_new_page(teacher, "Looking at the sea"):
         await type_into(teacher, ".page-body p", "The sea is never the same sea twice.")
-        await teacher.evaluate(DROP, [".page-body p", a_picture()])
+        await teacher.evaluate(DROP, [".page-body p", a_picture(), "sea.png", "image/png"])
         picture = teacher.locator(".page-body img")
-        await expect(picture).to_have_attribute("src", re.compile("^/api/pictures/"))
+        await expect(picture).to_have_attribute("src", re.compile("^/api/blobs/[0-9a-f]{40}$"))
         await picture.click()
         await teacher.get_by_role("button", name="Half").click()
         await teacher.get_by_label("What is on the picture").fill("A calm sea")

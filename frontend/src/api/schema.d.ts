@@ -2958,6 +2958,8 @@ export interface components {
             holders: {
                 [key: string]: string;
             };
+            /** May Change */
+            may_change: boolean;
             /** Page Ids */
             page_ids: number[];
             push: components["schemas"]["PushOut"];
@@ -3243,6 +3245,10 @@ export interface components {
             person_id: number;
             /** Signs In As */
             signs_in_as: string;
+            /** Since */
+            since: string[];
+            /** Until */
+            until: (string | null)[];
             /**
              * Way In
              * @enum {string}

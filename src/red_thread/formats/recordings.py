@@ -44,7 +44,7 @@ def _mp4(body: bytearray) -> tuple[str, bytes]:
 
 
 def _boxes(body: bytearray, at: int, end: int, depth: int) -> Iterator[tuple[int, bytes, int, int]]:
-    """Where it is, its kind, and where its content begins and ends, of each box and of those within; outermost first."""
+    """Where it is, its kind, and where its content begins and ends, of each box and those within."""
     while at + 8 <= end:
         size, kind = struct.unpack_from(">I4s", body, at)
         start = at + 8

@@ -221,6 +221,7 @@ class PushViewOut(Schema):
     students: list[ReachedOut]
     titles: dict[int, str]
     holders: dict[str, str]
+    may_change: bool
 
 
 def push_request(body: PushRequestIn) -> PushRequest:

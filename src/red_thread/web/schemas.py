@@ -313,6 +313,8 @@ class StudentOut(Schema):
     signs_in_as: str
     code_since: datetime | None
     by_others: bool
+    since: list[datetime]
+    until: list[datetime | None]
 
 
 class GroupOut(Schema):

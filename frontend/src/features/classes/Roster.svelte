@@ -6,9 +6,11 @@
 	import CatchingUp from './CatchingUp.svelte';
 	import type { ClassesState } from './classes.svelte';
 	import StudentLine from './StudentLine.svelte';
+	import { begunOf } from './times';
 
 	let { classes }: { classes: ClassesState } = $props();
 	const shown = $derived(classes.shown!);
+	const begun = $derived(begunOf(shown.students));
 </script>
 
 <div class="mb-4 flex flex-wrap items-center gap-4 border-t border-line pt-3">
@@ -44,7 +46,7 @@
 	</thead>
 	<tbody class="divide-y divide-line">
 		{#each shown.students as student (student.person_id)}
-			<StudentLine state={classes} {student} guest={shown.guest} />
+			<StudentLine state={classes} {student} guest={shown.guest} {begun} />
 		{/each}
 	</tbody>
 </table>

@@ -5,12 +5,15 @@
 	import { attempt } from '../../ui/report';
 	import { day } from '../../ui/words';
 	import type { ClassesState, Student } from './classes.svelte';
+	import { timesHere } from './times';
 
 	let {
 		state: classes,
 		student,
-		guest
-	}: { state: ClassesState; student: Student; guest: boolean } = $props();
+		guest,
+		begun
+	}: { state: ClassesState; student: Student; guest: boolean; begun: number } = $props();
+	const times = $derived(timesHere(student, begun));
 	let naming = $state(false);
 	let name = $state('');
 
@@ -69,6 +72,7 @@
 				class="underline-offset-4 hover:underline"
 				href="/master/{classes.master}/notebook/{student.notebook_id}">{student.name}</a
 			>
+			{#if times}<span class="block text-[12.5px] font-normal text-soft">{times}</span>{/if}
 		{/if}
 	</td>
 	{#if !guest}

@@ -26,8 +26,10 @@
 
 <div class="mb-6 flex flex-wrap gap-2">
 	<Button go onclick={() => go(`/master/${master}/page/${view.page_ids[0]}`)}>Back to the page</Button>
-	{#if !pulled}
-		<Button onclick={() => void seeReach()}>See who has what</Button>
+	{#if !pulled}<Button onclick={() => void seeReach()}>See who has what</Button>{/if}
+	{#if !view.may_change}
+		<!-- Who reads along changes nothing. -->
+	{:else if !pulled}
 		<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
 			Pull it back
 		</Button>
@@ -37,13 +39,13 @@
 	{:else if !view.push.undone_at}
 		<Button onclick={onundo}>Undo: put it all back</Button>
 	{/if}
-	{#if again}
+	{#if again && view.may_change}
 		<Button onclick={() => go(`/master/${master}/push?${again.said}`)}
 			>Try again for {count(again.students, 'student')}</Button
 		>
 	{/if}
 </div>
-{#if changes && !pulled && !view.push.undone_at}
+{#if changes && !pulled && view.may_change && !view.push.undone_at}
 	<p class="-mt-3 mb-6 text-[13px] text-soft">
 		Undo puts every copy back as it was before this push, where nobody has written since. Pulling back takes
 		the page out of the notebooks.

@@ -71,7 +71,9 @@
 					students={view.students}
 					titles={titlesOf(view)}
 					onread={read}
-					knotsOf={view.push.undone_at ? undefined : (page) => `/master/${master}/page/${page}/knots`}
+					knotsOf={view.push.undone_at || !view.may_change
+						? undefined
+						: (page) => `/master/${master}/page/${page}/knots`}
 				/>
 			{:else if result.status === 'failed'}
 				<div role="alert" class="mt-4 max-w-xl rounded-md bg-lamp px-4 py-3">
@@ -84,7 +86,9 @@
 						>
 						{view.push.problem}
 					</p>
-					<Button go onclick={() => void attempt(() => result.again())}>Try the rest again</Button>
+					{#if view.may_change}
+						<Button go onclick={() => void attempt(() => result.again())}>Try the rest again</Button>
+					{/if}
 				</div>
 			{:else}
 				<UnderWay {result} />

@@ -8,6 +8,7 @@
 
 	let { result }: { result: ResultState } = $props();
 	const push = $derived(result.view!.push);
+	const may = $derived(result.view!.may_change);
 	const waits = $derived(result.status === 'scheduled');
 	const rests = $derived(result.status === 'paused');
 	const done = $derived(`${result.done.toLocaleString('en')} of ${count(result.total, 'student')} done.`);
@@ -26,7 +27,7 @@
 		<p role="status">
 			It waits for <b>{spelled(asLocal(new Date(push.begins_at!)))}</b>, and goes out as the pages are then.
 		</p>
-		<form class="mt-3 flex flex-wrap items-center gap-2" onsubmit={change}>
+		<form class="mt-3 flex flex-wrap items-center gap-2" onsubmit={change} hidden={!may}>
 			<label class="text-soft" for="other-time">Another time</label>
 			<input
 				id="other-time"
@@ -46,7 +47,7 @@
 			{rests ? 'It rests here until you let it go on.' : 'You may leave; it goes on by itself.'}
 		</p>
 	{/if}
-	<div class="mt-4 flex flex-wrap gap-2">
+	<div class="mt-4 flex flex-wrap gap-2" hidden={!may}>
 		{#if waits}
 			<Button go onclick={run(() => result.beginAt(null))}>Push it now</Button>
 			<Button onclick={run(() => result.end())}>Don’t push it</Button>

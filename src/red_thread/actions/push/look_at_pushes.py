@@ -23,7 +23,8 @@ class PushSummary:
 class PushView:
     """A push with all its rows so far, the names behind them and the titles of its pages, in their order.
 
-    `holders`: the names that its dividers and sections have now.
+    `holders`: the names that its dividers and sections have now. `may_change`: whether who looks may undo it, or do
+    anything else about it.
     """
 
     summary: PushSummary
@@ -31,6 +32,7 @@ class PushView:
     students: list[Reached]
     titles: dict[int, str]
     holders: dict[Holder, str]
+    may_change: bool
 
 
 async def look_at_pushes(unit: Unit, actor: Actor, master_id: int) -> list[PushSummary]:
@@ -59,4 +61,5 @@ async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
         await unit.audiences.names(await unit.audiences.of_push(push_id)),
         {page_id: titles[page_id] for page_id in meant if page_id in titles},
         names,
+        await unit.masters.changes(actor.person_id, push.master_id),
     )

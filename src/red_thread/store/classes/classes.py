@@ -35,13 +35,15 @@ _STUDENTS = text("""
            CASE WHEN p.password_hash IS NOT NULL THEN 'password' WHEN c.since IS NOT NULL THEN 'code' ELSE 'none' END
            AS way_in, coalesce(p.email, p.sign_in_name, p.outside_id, '') AS signs_in_as, c.since AS code_since,
            EXISTS (SELECT FROM enrolment o JOIN class ok ON ok.id = o.class_id
-                   WHERE o.person_id = p.id AND ok.master_id <> k.master_id) AS by_others
+                   WHERE o.person_id = p.id AND ok.master_id <> k.master_id) AS by_others, times.since, times.until
     FROM enrolment e
     JOIN class k ON k.id = e.class_id
     JOIN person p ON p.id = e.person_id
     JOIN notebook n ON n.class_id = e.class_id AND n.person_id = e.person_id
     LEFT JOIN LATERAL (SELECT max(made_at) AS since FROM sign_in_code
         WHERE person_id = p.id AND used_at IS NULL AND ends_at > :now) c ON true
+    CROSS JOIN LATERAL (SELECT array_agg(joined_at ORDER BY id) AS since, array_agg(left_at ORDER BY id) AS until
+        FROM enrolment t WHERE t.class_id = e.class_id AND t.person_id = e.person_id) times
     WHERE e.class_id = :class AND e.left_at IS NULL ORDER BY p.name, p.id
 """)
 # Whom a file may mean: by id, by address, and those who are in the course's classes that it names.

@@ -41,7 +41,8 @@ class Student:
     """One student of a class.
 
     `way_in`: "password", "code" (given out at `code_since`, not used yet) or "none". `signs_in_as`: the e-mail
-    address or name to sign in with. `by_others`: whether other teachers have them in a course too.
+    address or name to sign in with. `by_others`: whether other teachers have them in a course too. `since`, `until`:
+    each time that they were in the class, the first time first; the last has no end.
     """
 
     person_id: int
@@ -52,6 +53,8 @@ class Student:
     signs_in_as: str
     code_since: datetime | None
     by_others: bool
+    since: list[datetime]
+    until: list[datetime | None]
 
 
 @dataclass(frozen=True, slots=True)

@@ -73,6 +73,7 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
         students=reached_out(view.students),
         titles=view.titles,
         holders=holders_out(view.holders),
+        may_change=view.may_change,
     )
 
 
