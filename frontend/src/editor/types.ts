@@ -32,6 +32,8 @@ export interface Surroundings {
 	addFile: (file: File) => Promise<Stored | null>;
 	/** How to speak of whose page it is: "Ms Okafor". */
 	teacherName: string;
+	/** Gives the page another title, as one of its knots asks. */
+	retitle?: (title: string) => void;
 	/** Unties a knot where it is not edited in place: by the teacher, for the student. */
 	untie?: (knot: string, how: Untying) => Promise<void>;
 	/** Another state of the page, against which this one is read. */

@@ -35,7 +35,7 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 			const said = Object.hasOwn(LABELS, why) ? LABELS[why]! : LABELS['both-changed']!;
 			label.textContent = surroundings.hand === 'student' ? said : said.replace('You had', 'The student had');
 			frame.append(label, contentDOM);
-			if (surroundings.hand === 'student') frame.append(ownChoices(props, surroundings.teacherName));
+			if (surroundings.hand === 'student') frame.append(ownChoices(props, surroundings));
 			else if (surroundings.untie) frame.append(choicesFor(props, surroundings.untie));
 			dom.append(frame);
 			return {
@@ -59,12 +59,12 @@ function row(...knobs: HTMLElement[]): HTMLElement {
 }
 
 /** The student's own choices, made in the page like any other change. */
-function ownChoices(props: NodeViewRendererProps, teacherName: string): HTMLElement {
+function ownChoices(props: NodeViewRendererProps, { teacherName, retitle }: Surroundings): HTMLElement {
 	const here = (run: (editor: Editor, at: number) => void) => () => {
 		const at = props.getPos();
 		if (at !== undefined) run(props.editor, at);
 	};
-	const untying = (how: Untying) => here((editor, at) => untie(editor, at, how));
+	const untying = (how: Untying) => here((editor, at) => untie(editor, at, how, retitle));
 	const mine = knob('Keep mine', untying('students'));
 	const anew = knob(
 		'Write it anew',

@@ -28,6 +28,7 @@
 		onlySpaces: copy.onlySpaces,
 		addFile: async (file) => (await attempt(() => copy.addFile(file))) ?? null,
 		teacherName: 'the teacher',
+		retitle: (title) => copy.retitle(title),
 		untie
 	});
 	const TAKEN_BACK = 'Your teacher has taken this page back. What you wrote on it is kept.';
