@@ -2597,7 +2597,9 @@ export interface components {
         };
         /**
          * OfferOut
-         * @description Students who made a section of this name themselves, where pages of a section of the master may come into.
+         * @description Notebooks that have a section of this name, where pages of a section of the master may come into.
+         *
+         *     `taught`: another course's pushes made it, not the students.
          */
         OfferOut: {
             /** Name */
@@ -2608,6 +2610,8 @@ export interface components {
             notebook_ids: number[];
             /** Section Id */
             section_id: number;
+            /** Taught */
+            taught: boolean;
         };
         /**
          * Only

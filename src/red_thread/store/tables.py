@@ -367,6 +367,17 @@ class NotebookSection(OfSchool):
     __table_args__ = (UniqueConstraint("school_id", "notebook_id", "section_id"),)
 
 
+class SectionAlso(OfSchool):
+    """A section of a notebook that stands for a further master's section too. The view `section_tie` has all ties."""
+
+    __tablename__ = "section_also"
+    notebook_id: Mapped[int] = _to("notebook", key=True)
+    section_id: Mapped[int] = _to("section", key=True)
+    notebook_section_id: Mapped[int] = _to("notebook_section")
+    master_id: Mapped[int] = _to("master")
+    __table_args__ = (UniqueConstraint("school_id", "notebook_section_id", "master_id"),)
+
+
 class Copy(OfSchool):
     """A page in a notebook. Untouched (`revision` 0) it is just this row, which points at an edition.
 

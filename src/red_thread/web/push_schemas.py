@@ -108,11 +108,15 @@ class PlannedOut(Schema):
 
 
 class OfferOut(Schema):
-    """Students who made a section of this name themselves, where pages of a section of the master may come into."""
+    """Notebooks that have a section of this name, where pages of a section of the master may come into.
+
+    `taught`: another course's pushes made it, not the students.
+    """
 
     section_id: int
     name: str
     near: bool
+    taught: bool
     notebook_ids: list[int]
 
 

@@ -15,7 +15,6 @@ from red_thread.actions.classes.following import (
     follow,
     stop_following,
 )
-from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook
 from red_thread.actions.notebook.reading_place import look_at_reading_place
 from red_thread.actions.push.plan_push import PushRequest
@@ -24,21 +23,6 @@ from red_thread.actions.reach.look_at_reach import look_at_reach
 from red_thread.actions.refusals import FollowsItsOwn, NoSuchColleague, NotFound
 from red_thread.core.outline.display import Display
 from tests.school import School
-
-SAM = "sam@school.example"
-
-
-@pytest.fixture
-async def trips(school: School) -> School:
-    """Another teacher's course with one page, over the same people."""
-    await school.add_class("9A", 3)
-    async with school.database.begin() as unit:
-        sam = Actor(await unit.people.add_teacher("Sam", SAM, None), "teacher")
-        owner = await unit.people.person(school.teacher.person_id)
-        assert owner is not None
-        master = await unit.masters.add_master("Trips", sam.person_id)
-        section = await add_section(unit, sam, master, "Outings")
-    return School(school.database, sam, master, section, classes=school.classes, students=school.students)
 
 
 async def agree(school: School, trips: School) -> None:
@@ -119,7 +103,7 @@ async def test_whoever_ended_it_may_begin_again(school, trips):
 async def test_nobody_is_made_to_follow(school, trips):
     harbour = await trips.add_page("a:x", "Harbour")
     async with school.database.begin() as unit:
-        for email in (SAM, "nobody@school.example", "9a.0@school.example"):
+        for email in ("sam@school.example", "nobody@school.example", "9a.0@school.example"):
             with pytest.raises(NoSuchColleague):
                 await ask_colleague(unit, trips.teacher, trips.master, email)
         with pytest.raises(NotFound):

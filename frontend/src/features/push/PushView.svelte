@@ -4,6 +4,7 @@
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { count, list } from '../../ui/words';
+	import { thereWords } from './how';
 	import Before from './Before.svelte';
 	import IfCopy from './IfCopy.svelte';
 	import { PushState } from './push.svelte';
@@ -73,10 +74,7 @@
 		)}
 	{/if}
 	{#if own.students}
-		{@render offer(
-			`${count(own.students, 'student')} made a section ${list(own.names, 4)} themselves: put it in there`,
-			() => push.mean({ if_own: own.take })
-		)}
+		{@render offer(`${thereWords(own)}: put it in there`, () => push.mean({ if_own: own.take }))}
 	{/if}
 	{#if push.plan?.counts.loose}
 		{@render offer(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { copyWords, howIn, howSaid, placeWords, sectionWords, USUAL, type How } from './how';
+import { copyWords, howIn, howSaid, placeWords, sectionWords, thereWords, USUAL, type How } from './how';
 
 const titles = new Map([[5, 'Tides']]);
 
@@ -48,4 +48,12 @@ describe('how a push is meant', () => {
 	] as [Partial<How>, string][])('says what becomes of copies: %j', (parts, words) =>
 		expect(copyWords({ ...USUAL, ...parts })).toBe(words)
 	);
+});
+
+it.each([
+	[1, ['“tides”'], false, '1 student made a section “tides” themselves'],
+	[3, ['“tide”'], true, '3 students have a section “tide” from another course'],
+	[1, ['“tide”'], true, '1 student has a section “tide” from another course']
+])('says what is there: %i, %s, %s', (students, names, taught, words) => {
+	expect(thereWords({ students, names, taught })).toBe(words);
 });

@@ -1,5 +1,6 @@
 /** How a push is meant: where its pages go, and what becomes of copies that are there. It lives in the address too. */
 import type { Schemas } from '../../api/client';
+import { count, list } from '../../ui/words';
 
 export type How = Required<Schemas['HowIn']>;
 
@@ -62,4 +63,12 @@ export function copyWords(how: How): string {
 	if (how.untied) return 'keeps it; for all others it is tied to nothing';
 	const more = [how.drawer === 'fetch' ? 'out of the drawer' : '', how.if_cut === 'tie' ? 'tied again' : ''];
 	return [first, ...more.filter(Boolean)].join(', ');
+}
+
+/** Sections that are there already and may take the pages: the students' own, or those of another course. */
+export function thereWords(there: { students: number; names: string[]; taught: boolean }): string {
+	const who = count(there.students, 'student');
+	const names = list(there.names, 4);
+	if (!there.taught) return `${who} made a section ${names} themselves`;
+	return `${who} ${there.students === 1 ? 'has' : 'have'} a section ${names} from another course`;
 }

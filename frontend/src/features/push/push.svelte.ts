@@ -292,7 +292,10 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 		await this.replan();
 	}
 
-	/** Sections that students made themselves and that are not taken yet: of the same names, or else of near ones. */
+	/**
+	 * Sections that may stand for the master's and are not taken yet: of the same names, or else of near ones. `taught`:
+	 * another course made them, not the students.
+	 */
 	ownSections = $derived.by(() => {
 		const left = (this.plan?.offers ?? []).filter((one) => !this.#isTaken(one));
 		const same = left.filter((one) => !one.near);
@@ -300,6 +303,7 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 		return {
 			students: new Set(offers.flatMap((one) => one.notebook_ids)).size,
 			names: [...new Set(offers.map((one) => `“${one.name}”`))],
+			taught: offers.every((one) => one.taught),
 			take: same.length ? ('theirs' as const) : ('near' as const)
 		};
 	});

@@ -55,7 +55,8 @@ class Chosen:
             )
             for page in self.pages
         ]
-        return Asked(self.outline, pages, self.request.how, self.outline.names_of(self.request.holders))
+        request = self.request
+        return Asked(request.master_id, self.outline, pages, request.how, self.outline.names_of(request.holders))
 
     def current_edition(self, page: MasterPage) -> int | None:
         """The id of the edition that a page already is; None if it goes out as a new one."""

@@ -115,7 +115,7 @@ async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: B
         for page in pages
     ]
     holders = await unit.pushes.holders_of(push.id)
-    asked = Asked(outline, pushed, push.how, outline.names_of(holders))
+    asked = Asked(push.master_id, outline, pushed, push.how, outline.names_of(holders))
     waiting = batch.notebook_ids
     held = await unit.pushes.pulled_back_since(push.id, waiting)
     if held or not (pushed or asked.given_empty):

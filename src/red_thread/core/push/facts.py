@@ -85,12 +85,16 @@ class HolderLayout:
 
 @dataclass(frozen=True, slots=True)
 class OwnSection:
-    """A section that a student made. `own_id`: which; `entries`: what is in it, where pages may come into it."""
+    """A section that follows none of this master's. `own_id`: which; `entries`: what is in it, where it is wanted.
+
+    `taught`: another master's push made it, not the student.
+    """
 
     notebook_id: int
     own_id: int
     name: str
     entries: tuple[Entry[int], ...] = ()
+    taught: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -22,8 +22,9 @@ from red_thread.core.push.up_to_date import steps_of_untouched, steps_of_written
 
 WITHOUT_ITS_PAGE = "the page under which it hangs is not there"
 SECOND_COPY = "beside the one they have"
-OWN_NAME = "the student named it"
+OWN_NAME = "it has a name of its own there"
 CALLED = "theirs, called “{name}”"
+BOTH = "another course has it too, called “{name}”"
 UNDER_WRAPS = "under wraps: only teachers see it"
 
 
@@ -44,7 +45,7 @@ def plan_push(facts: PushFacts) -> Plan:
         *_steps_of_placed(in_their_own(facts, taken), copies),
         *_steps_of_wrapped(facts),
     ]
-    return Plan(tuple(steps), tuple(woven), tuple(offers))
+    return Plan(tuple(steps), tuple(woven), tuple(offer for offer in offers if not _goes_without_saying(offer)))
 
 
 def _steps_of_wrapped(facts: PushFacts) -> Iterator[Step]:
@@ -54,13 +55,19 @@ def _steps_of_wrapped(facts: PushFacts) -> Iterator[Step]:
         yield Step((), PlannedRows(None, RowOutcome.HELD, facts.audience, UNDER_WRAPS, holder=holder))
 
 
+def _goes_without_saying(offer: Offer) -> bool:
+    return offer.taught and not offer.near
+
+
 def _is_taken(offer: Offer, if_own: IfOwn) -> bool:
-    return if_own is IfOwn.NEAR or (if_own is IfOwn.THEIRS and not offer.near)
+    if if_own is IfOwn.NEAR or _goes_without_saying(offer):
+        return True
+    return if_own is IfOwn.THEIRS and not offer.near
 
 
 def _tied(offer: Offer) -> Step:
     holder: Holder = ("section", offer.section_id)
-    why = CALLED.format(name=offer.name)
+    why = (BOTH if offer.taught else CALLED).format(name=offer.name)
     rows = PlannedRows(None, RowOutcome.SECTION_TIED, offer.notebook_ids, why, holder=holder)
     return Step((TieHolder(holder, offer.notebook_ids, offer.own_ids),), rows)
 

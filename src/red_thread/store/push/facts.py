@@ -41,13 +41,13 @@ _COPIES = text("""
 _ALIKE = """
     SELECT section_id, min(id) AS sample, array_agg(notebook_id) AS notebook_ids
     FROM (
-        SELECT n.id AS notebook_id, w.section_id, s.id, l.pages, l.sum
+        SELECT n.id AS notebook_id, w.section_id, s.notebook_section_id AS id, l.pages, l.sum
         FROM unnest(CAST(:notebooks AS bigint[])) n(id)
         CROSS JOIN unnest(CAST(:sections AS bigint[])) w(section_id)
-        LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = w.section_id
+        LEFT JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = w.section_id
         LEFT JOIN LATERAL (
             SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, {entry})) AS sum
-            FROM copy c WHERE c.notebook_section_id = s.id
+            FROM copy c WHERE c.notebook_section_id = s.notebook_section_id
         ) l ON true
     ) each GROUP BY section_id, id IS NULL, pages, sum
 """
@@ -61,25 +61,36 @@ _PAGES_IN = text("""
            array_agg(pulled_back_id IS NOT NULL ORDER BY order_key) AS hidden
     FROM copy WHERE notebook_section_id = ANY(CAST(:samples AS bigint[])) GROUP BY 1
 """)
-# Sections by their id, dividers by its negative; nothing for what is tied to nothing.
+# Sections by their id, dividers by its negative; nothing for what is tied to nothing. A section that stands for
+# several masters' goes by this one's.
 _HOLDERS_IN = text("""
     SELECT tied_to, keys, array_agg(notebook_id) AS notebook_ids
     FROM (
         SELECT n.id AS notebook_id, array_agg(h.tied_to) AS tied_to, array_agg(h.order_key) AS keys
         FROM unnest(CAST(:notebooks AS bigint[])) n(id) LEFT JOIN LATERAL (
-            SELECT section_id AS tied_to, order_key FROM notebook_section WHERE notebook_id = n.id
+            SELECT coalesce(a.section_id, s.section_id) AS tied_to, s.order_key FROM notebook_section s
+            LEFT JOIN section_also a ON a.notebook_section_id = s.id AND a.master_id = :master
+            WHERE s.notebook_id = n.id
             UNION ALL SELECT -divider_id, order_key FROM notebook_divider WHERE notebook_id = n.id
         ) h ON true GROUP BY n.id
     ) each GROUP BY tied_to, keys
 """)
+# What students made themselves, and what other masters' pushes made and stands for none of this one's yet.
 _OWN_SECTIONS = text("""
-    SELECT id, notebook_id, name FROM notebook_section
-    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND section_id IS NULL ORDER BY notebook_id, order_key
+    SELECT s.id, s.notebook_id, s.name, s.section_id IS NOT NULL AS taught FROM notebook_section s
+    LEFT JOIN section m ON m.id = s.section_id
+    WHERE s.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND m.master_id IS DISTINCT FROM :master
+    AND NOT EXISTS (SELECT FROM section_also a WHERE a.notebook_section_id = s.id AND a.master_id = :master)
+    ORDER BY s.notebook_id, s.order_key
 """)
 _NAMED = text("""
     SELECT 'section' AS kind, section_id AS id, name, renamed, array_agg(notebook_id) AS notebook_ids
     FROM notebook_section
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND section_id = ANY(:sections) GROUP BY 2, 3, 4
+    UNION ALL
+    SELECT 'section', a.section_id, s.name, true, array_agg(a.notebook_id)
+    FROM section_also a JOIN notebook_section s ON s.id = a.notebook_section_id
+    WHERE a.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND a.section_id = ANY(:sections) GROUP BY 2, 3
     UNION ALL
     SELECT 'divider', divider_id, name, renamed, array_agg(notebook_id) FROM notebook_divider
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND divider_id = ANY(:dividers) GROUP BY 2, 3, 4
@@ -133,27 +144,29 @@ class PushFactsReader:
             untouched=(*untouched, *cut),
             written=(*await self._written(copies, page_ids), *cut_written),
             pages_in=pages_in,
-            holders_in=await self._holders_in(audience if given_empty else without_section),
+            holders_in=await self._holders_in(asked.master_id, audience if given_empty else without_section),
             edition_numbers=await self._numbers(page_ids),
             holders=outline.holders(),
             tucked=outline.tucked(),
             how=asked.how,
             given_empty=given_empty,
             named=await self._named(audience, given_empty),
-            own_sections=await self._own(audience if given_empty else without_section, asked.how),
+            own_sections=await self._own(asked, audience if given_empty else without_section),
             section_names={number: name for (_, number), name in outline.names_of(_sections(asked)).items()},
             wrapped=tuple(page.page_id for page in asked.pages if page.wrapped),
             wrapped_holders=tuple(sorted(wrapped_holders)),
         )
 
-    async def _own(self, notebooks: Collection[int], how: How) -> tuple[OwnSection, ...]:
-        """What students made themselves, in notebooks where a section is missing."""
+    async def _own(self, asked: Asked, notebooks: Collection[int]) -> tuple[OwnSection, ...]:
+        """What is there and no master's or another's, in notebooks where a section is missing."""
         if not notebooks:
             return ()
-        found = (await self.connection.execute(_OWN_SECTIONS, {"notebooks": id_array(notebooks)})).all()
-        into = [row.id for row in found] if how.if_own is not IfOwn.BESIDE else []
-        entries = await self._entries(into)
-        return tuple(OwnSection(row.notebook_id, row.id, row.name, entries.get(row.id, ())) for row in found)
+        values = {"notebooks": id_array(notebooks), "master": asked.master_id}
+        found = (await self.connection.execute(_OWN_SECTIONS, values)).all()
+        entries = await self._entries([row.id for row in found if row.taught or asked.how.if_own is not IfOwn.BESIDE])
+        return tuple(
+            OwnSection(row.notebook_id, row.id, row.name, entries.get(row.id, ()), row.taught) for row in found
+        )
 
     async def _entries(self, notebook_sections: Collection[int]) -> dict[int, tuple[Entry[int], ...]]:
         """What stands in sections of notebooks, in order."""
@@ -186,10 +199,10 @@ class PushFactsReader:
         without = chain.from_iterable(kind.notebook_ids for kind in kinds if kind.sample is None)
         return tuple(layouts), set(without)
 
-    async def _holders_in(self, notebooks: Collection[int]) -> tuple[HolderLayout, ...]:
+    async def _holders_in(self, master_id: int, notebooks: Collection[int]) -> tuple[HolderLayout, ...]:
         if not notebooks:
             return ()
-        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": id_array(notebooks)})
+        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": id_array(notebooks), "master": master_id})
         return tuple(map(_layout, found))
 
     async def _named(self, audience: Sequence[int], given_empty: Mapping[Holder, str]) -> tuple[Named, ...]:

@@ -45,8 +45,8 @@ _HELD = text("""
     ) each LEFT JOIN edition e ON e.id = each.edition_id GROUP BY 1
 """)
 _HELD_HOLDERS = text("""
-    SELECT notebook_id, 'section' AS kind, section_id AS target_id FROM notebook_section
-    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND section_id IS NOT NULL
+    SELECT notebook_id, 'section' AS kind, section_id AS target_id FROM section_tie
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
     UNION ALL
     SELECT notebook_id, 'divider', divider_id FROM notebook_divider
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND divider_id IS NOT NULL

@@ -55,7 +55,9 @@ _MAKE_SECTION = f"""
     INSERT INTO notebook_section (notebook_id, section_id, name, order_key, notebook_divider_id)
     SELECT n.id, s.id, s.name, n.key, (
         SELECT d.id FROM notebook_divider d WHERE d.notebook_id = n.id AND d.divider_id = CAST(:inside AS bigint))
-    FROM {_NEW}, section s WHERE s.id = :holder ON CONFLICT DO NOTHING
+    FROM {_NEW}, section s WHERE s.id = :holder
+    AND NOT EXISTS (SELECT FROM section_also a WHERE a.notebook_id = n.id AND a.section_id = :holder)
+    ON CONFLICT DO NOTHING
 """
 _MAKE_DIVIDER = f"""
     INSERT INTO notebook_divider (notebook_id, divider_id, name, order_key, parent_id)
@@ -66,6 +68,7 @@ _MAKE_DIVIDER = f"""
 _TAKE_SECTION = f"""
     DELETE FROM notebook_section s WHERE {_IN_THESE} AND section_id = :holder
     AND NOT EXISTS (SELECT FROM copy c WHERE c.notebook_section_id = s.id)
+    AND NOT EXISTS (SELECT FROM section_also a WHERE a.notebook_section_id = s.id)
 """
 _TAKE_DIVIDER = f"""
     DELETE FROM notebook_divider d WHERE {_IN_THESE} AND divider_id = :holder
@@ -74,14 +77,39 @@ _TAKE_DIVIDER = f"""
     AND NOT EXISTS (SELECT FROM notebook_divider i WHERE i.notebook_id = d.notebook_id AND i.parent_id = d.id)
 """
 _THEIR_OWN = f"{_IN_THESE} AND id = ANY(CAST(:own_ids AS bigint[]))"
-_TIE_SECTION = f"""
-    UPDATE notebook_section s SET section_id = :holder, renamed = true WHERE {_THEIR_OWN} AND section_id IS NULL
-    AND NOT EXISTS (SELECT FROM notebook_section t WHERE t.notebook_id = s.notebook_id AND t.section_id = :holder)
+_NOT_TIED = """
+    NOT EXISTS (SELECT FROM section_tie t
+                WHERE t.notebook_id = s.notebook_id AND t.section_id = CAST(:holder AS bigint))
 """
+# What the student made follows this master from now on; what another master's push made stands for both.
+_TIE_SECTION = f"""
+    WITH own AS (
+        UPDATE notebook_section s SET section_id = :holder, renamed = true
+        WHERE {_THEIR_OWN} AND section_id IS NULL AND {_NOT_TIED} RETURNING 1
+    ), also AS (
+        INSERT INTO section_also (notebook_id, section_id, notebook_section_id, master_id)
+        SELECT s.notebook_id, m.id, s.id, m.master_id
+        FROM (SELECT * FROM notebook_section WHERE {_THEIR_OWN} AND section_id IS NOT NULL) s, section m
+        WHERE m.id = :holder AND {_NOT_TIED}
+        ON CONFLICT DO NOTHING RETURNING 1
+    )
+    SELECT 1 FROM own UNION ALL SELECT 1 FROM also
+"""
+_STILL_HOLDS = "c.page_id IS NOT NULL AND c.pulled_back_id IS NULL"
 _UNTIE_SECTION = f"""
-    UPDATE notebook_section s SET section_id = NULL, renamed = false WHERE {_THEIR_OWN} AND section_id = :holder
-    AND NOT EXISTS (SELECT FROM copy c WHERE c.notebook_section_id = s.id AND c.page_id IS NOT NULL
-                    AND c.pulled_back_id IS NULL)
+    WITH own AS (
+        UPDATE notebook_section s SET section_id = NULL, renamed = false WHERE {_THEIR_OWN} AND section_id = :holder
+        AND NOT EXISTS (SELECT FROM copy c WHERE c.notebook_section_id = s.id AND {_STILL_HOLDS})
+        RETURNING 1
+    ), also AS (
+        DELETE FROM section_also a WHERE a.{_IN_THESE} AND a.section_id = :holder
+        AND a.notebook_section_id = ANY(CAST(:own_ids AS bigint[]))
+        AND NOT EXISTS (SELECT FROM copy c JOIN page p ON p.id = c.page_id JOIN section o ON o.id = p.section_id
+                        WHERE c.notebook_section_id = a.notebook_section_id AND o.master_id = a.master_id
+                        AND {_STILL_HOLDS})
+        RETURNING 1
+    )
+    SELECT 1 FROM own UNION ALL SELECT 1 FROM also
 """
 _RENAME = f"""
     UPDATE notebook_{{kind}} SET name = :after
@@ -89,20 +117,20 @@ _RENAME = f"""
 """
 _PLACE = f"""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal)
-    SELECT s.notebook_id, s.id, :page_id, :edition_id, n.key, :ordinal
-    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+    SELECT s.notebook_id, s.notebook_section_id, :page_id, :edition_id, n.key, :ordinal
+    FROM {_NEW} JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
 """
 _PLACE_UNDER = f"""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal, parent_id)
-    SELECT s.notebook_id, s.id, :page_id, :edition_id, n.key, :ordinal, (
+    SELECT s.notebook_id, s.notebook_section_id, :page_id, :edition_id, n.key, :ordinal, (
         SELECT a.id FROM copy a WHERE a.notebook_id = n.id AND a.page_id = :under AND a.pulled_back_id IS NULL
         ORDER BY a.ordinal LIMIT 1)
-    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+    FROM {_NEW} JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
 """
 _PLACE_LOOSE = f"""
     INSERT INTO copy (notebook_id, notebook_section_id, order_key, cut_page_id, cut_edition_id, cut_at, cut_by_id)
-    SELECT s.notebook_id, s.id, n.key, :page_id, :edition_id, :now, :push
-    FROM {_NEW} JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+    SELECT s.notebook_id, s.notebook_section_id, n.key, :page_id, :edition_id, :now, :push
+    FROM {_NEW} JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
 """
 _TAKE_LOOSE = f"UPDATE copy SET pulled_back_id = :push WHERE {_LOOSE}"
 _CUT = f"""
@@ -164,7 +192,10 @@ _AS_LEFT = {
     Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL"),
     Place: text(f"{_STANDING} AND revision = 0 AND edition_id = :edition_id AND pulled_back_id IS NULL"),
     PlaceLoose: text(f"SELECT notebook_id FROM copy c WHERE {_LOOSE}"),
-    TieHolder: text(f"SELECT notebook_id FROM notebook_section WHERE {_THEIR_OWN} AND section_id = :holder"),
+    TieHolder: text(f"""
+        SELECT notebook_id FROM notebook_section s WHERE {_THEIR_OWN} AND (section_id = :holder OR EXISTS (
+            SELECT FROM section_also a WHERE a.notebook_section_id = s.id AND a.section_id = :holder))
+    """),
     (Rename, "section"): text(_NAMED.format(kind="section")),
     (Rename, "divider"): text(_NAMED.format(kind="divider")),
 }

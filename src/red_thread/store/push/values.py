@@ -16,6 +16,7 @@ PushKind: TypeAlias = Literal["push", "pull-back", "catch-up", "cut"]
 class Asked:
     """What a push is of, and how it is meant. `given_empty`: dividers and sections as such, with their names."""
 
+    master_id: int
     outline: Outline
     pages: Sequence[PushedPage]
     how: How = USUAL
@@ -23,7 +24,7 @@ class Asked:
 
     def of(self, page: PushedPage) -> "Asked":
         """The same for one of its pages alone."""
-        return Asked(self.outline, (page,), self.how)
+        return Asked(self.master_id, self.outline, (page,), self.how)
 
 
 @dataclass(frozen=True, slots=True)
