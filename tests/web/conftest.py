@@ -103,3 +103,16 @@ async def teacher(visitor: Any, school: School) -> Visitor:
 @pytest.fixture
 async def student(visitor: Any, school: School) -> Visitor:
     return await visitor("9a.0@school.example")
+
+
+@pytest.fixture
+async def harbour(database: Database, school: School) -> School:
+    """A second school with a class, whose teacher has the same address as the first one's."""
+    async with database.begin() as unit:
+        await unit.people.begin_another_school("Harbour School")
+    made = await found_school(database.of(2))
+    await made.add_class("3B", 2)
+    async with made.database.begin() as unit:
+        await unit.people.rename(made.teacher.person_id, "Ida")
+        await unit.people.set_password(made.teacher.person_id, hash_password(PASSWORD))
+    return made

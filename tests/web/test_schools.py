@@ -2,25 +2,9 @@
 
 import pytest
 
-from red_thread.actions.people.passwords import hash_password
-from red_thread.store.database import Database
-from tests.school import School, found_school
 from tests.web.conftest import PASSWORD
 
 THERE = {"X-Red-Thread-School": "2"}
-
-
-@pytest.fixture
-async def harbour(database: Database, school: School) -> School:
-    """A second school with a class, whose teacher has the same address as the first one's."""
-    async with database.begin() as unit:
-        await unit.people.begin_another_school("Harbour School")
-    made = await found_school(database.of(2))
-    await made.add_class("3B", 2)
-    async with made.database.begin() as unit:
-        await unit.people.rename(made.teacher.person_id, "Ida")
-        await unit.people.set_password(made.teacher.person_id, hash_password(PASSWORD))
-    return made
 
 
 async def sign_in(who, headers=None):

@@ -32,6 +32,10 @@ OPEN = {
     ("get", "/api/following"),
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
+    ("get", "/api/session/schools"),
+    ("post", "/api/session/schools"),
+    ("delete", "/api/session/schools"),
+    ("post", "/api/session/school"),
 }
 
 

@@ -1732,6 +1732,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Open School
+         * @description Goes over to another of one's schools; the session here ends.
+         */
+        post: operations["post_open_school"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get My Schools
+         * @description The schools that are brought together; none, if it is one alone. Where there is one school, nothing is said.
+         */
+        get: operations["get_my_schools"];
+        put?: never;
+        /**
+         * Post My School
+         * @description Brings the account in another school together with this one, by the name and password that are good there.
+         */
+        post: operations["post_my_school"];
+        /**
+         * Delete My Schools
+         * @description This school stands alone again.
+         */
+        delete: operations["delete_my_schools"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/walk-in": {
         parameters: {
             query?: never;
@@ -2495,6 +2543,25 @@ export interface components {
             reason: string;
             way: components["schemas"]["Way"] | null;
         };
+        /** MySchoolOut */
+        MySchoolOut: {
+            /** Here */
+            here: boolean;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * MySchoolsOut
+         * @description `several`: whether this installation has more schools than one.
+         */
+        MySchoolsOut: {
+            /** Schools */
+            schools: components["schemas"]["MySchoolOut"][];
+            /** Several */
+            several: boolean;
+        };
         /** Name */
         Name: {
             /** Name */
@@ -2662,6 +2729,11 @@ export interface components {
             /** Tied */
             tied: string[];
         };
+        /** OpenSchool */
+        OpenSchool: {
+            /** School */
+            school: number;
+        };
         /** OpenSessionOut */
         OpenSessionOut: {
             /** Browser */
@@ -2684,6 +2756,18 @@ export interface components {
             master_name: string;
             /** Name */
             name: string;
+        };
+        /**
+         * OtherSchool
+         * @description An account in another school: its number, as in its address, and what one signs in with there.
+         */
+        OtherSchool: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /** School */
+            school: number;
         };
         /** OutlinePageOut */
         OutlinePageOut: {
@@ -6795,6 +6879,134 @@ export interface operations {
                 "application/json": components["schemas"]["ChangePassword"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_open_school: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenSchool"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_my_schools: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MySchoolsOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_my_school: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherSchool"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_my_schools: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             204: {

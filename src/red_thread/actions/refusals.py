@@ -29,6 +29,13 @@ class SignInFailed(Refused):
     hint = "Try again, or ask your teacher for a new sign-in code."
 
 
+class AlreadyTogether(Refused):
+    """That account goes together with another one already."""
+
+    status = 409
+    hint = "Open that school, and part it from the others first."
+
+
 class CodeNotGood(Refused):
     """This sign-in code is not good any more."""
 

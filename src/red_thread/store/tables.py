@@ -589,6 +589,14 @@ class FormerPicture(OfSchool):
     fingerprint: Mapped[str] = mapped_column(info={"to": "blob"})
 
 
+class LinkedPerson(OfSchool):
+    """A person's account here, and the link that it shares with those of the same person in other schools."""
+
+    __tablename__ = "linked_person"
+    person_id: Mapped[int] = _to("person", key=True)
+    link: Mapped[str] = mapped_column(index=True)
+
+
 class PageRequest(OfSchool):
     """A student asks to be given a page to which they have a link."""
 

@@ -16,6 +16,7 @@ from red_thread.store.master.asked_for import AskedForStore
 from red_thread.store.master.masters import MasterStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
+from red_thread.store.people.links import LinkStore
 from red_thread.store.people.people import PeopleStore
 from red_thread.store.push.audiences import AudienceStore
 from red_thread.store.push.given import GivenStore
@@ -73,6 +74,7 @@ class Unit:
     def __init__(self, connection: AsyncConnection, now: datetime, school: int, defer: Defer | None) -> None:
         self.connection, self.now, self.school = connection, now, school
         self.people = PeopleStore(connection, now)
+        self.links = LinkStore(connection)
         self.masters = MasterStore(connection, now)
         self.asked_for = AskedForStore(connection, now)
         self.classes = ClassStore(connection, now)

@@ -24,7 +24,7 @@ from red_thread.web.routes import blobs, printing
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
-from red_thread.web.routes.people import people, session
+from red_thread.web.routes.people import my_schools, people, session
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
@@ -60,6 +60,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
 
 _PARTS = (
     session,
+    my_schools,
     people,
     masters,
     presence,

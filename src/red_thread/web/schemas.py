@@ -42,6 +42,31 @@ class SessionOut(Schema):
     demo: bool
 
 
+class OtherSchool(BaseModel):
+    """An account in another school: its number, as in its address, and what one signs in with there."""
+
+    school: Annotated[int, Field(ge=1, le=999_999_999)]
+    name: str = Field(max_length=300)
+    password: str = Field(max_length=1000)
+
+
+class OpenSchool(BaseModel):
+    school: Annotated[int, Field(ge=1, le=999_999_999)]
+
+
+class MySchoolOut(Schema):
+    id: int
+    name: str
+    here: bool
+
+
+class MySchoolsOut(Schema):
+    """`several`: whether this installation has more schools than one."""
+
+    schools: list[MySchoolOut]
+    several: bool
+
+
 class WalkerOut(Schema):
     id: int
     name: str

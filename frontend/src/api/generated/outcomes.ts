@@ -59,7 +59,7 @@ export const OUTCOMES = {
  },
  "section-tied": {
   "words": "tied by name",
-  "under": "a section that was there takes its pages from now on",
+  "under": "a section that was there takes its pages now",
   "changes": true,
   "of": [
    "push"

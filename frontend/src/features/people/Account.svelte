@@ -7,6 +7,7 @@
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import { dayAndTime } from '../../ui/words';
+	import Schools from './Schools.svelte';
 	import { session } from './session.svelte';
 
 	let { open = $bindable() }: { open: boolean } = $props();
@@ -71,4 +72,5 @@
 			</li>
 		{/each}
 	</ul>
+	{#if session.person?.kind === 'teacher'}<Schools />{/if}
 </Dialog>

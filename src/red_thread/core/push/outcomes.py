@@ -29,7 +29,13 @@ class RowOutcome(StrEnum):
     TIED = "tied", "tied again", "it follows your page from now on", True, (PUSH,)
     REFRESHED = "refreshed", "refreshed", "not written on; on the newest edition", True, (PUSH,)
     PLACED = "placed", "placed", "new in their notebook", True, (PUSH,)
-    SECTION_TIED = "section-tied", "tied by name", "a section that was there takes its pages from now on", True, (PUSH,)
+    SECTION_TIED = (
+        "section-tied",
+        "tied by name",
+        "a section that was there takes its pages now",
+        True,
+        (PUSH,),
+    )
     RENAMED = "renamed", "renamed", "bears its new name", True, (PUSH,)
     PUT_AWAY = "put-away", "put away", "brought up to date in the drawer", True, (PUSH,)
     IN_DRAWER = "in-drawer", "into the drawer", "with all that they wrote", True, (PULL_BACK,)

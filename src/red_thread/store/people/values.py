@@ -39,3 +39,11 @@ class OpenSession:
     made_at: datetime
     browser: str
     token_hash: bytes
+
+
+@dataclass(frozen=True, slots=True)
+class LinkedSchool:
+    """A school in which the same person has an account."""
+
+    school_id: int
+    name: str

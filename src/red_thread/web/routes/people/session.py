@@ -39,7 +39,7 @@ async def post_session(
     tries: Tries = request.app.state.tries
     tries.check(request, body.name)
     try:
-        found = await sign_in(unit, body.name, body.password, _browser(request))
+        found = await sign_in(unit, body.name, body.password, browser_of(request))
     except SignInFailed:
         tries.failed(request, body.name)
         raise
@@ -54,7 +54,7 @@ async def post_code(
     tries: Tries = request.app.state.tries
     tries.check(request, "a code")
     try:
-        found = await use_code(unit, body.code, body.password, _browser(request))
+        found = await use_code(unit, body.code, body.password, browser_of(request))
     except CodeNotGood:
         tries.failed(request, "a code")
         raise
@@ -76,7 +76,8 @@ async def delete_session(request: Request, response: Response, unit: InUnit, act
     response.delete_cookie(COOKIE)
 
 
-def _browser(request: Request) -> str:
+def browser_of(request: Request) -> str:
+    """What the browser says that it is."""
     return request.headers.get("user-agent", "")
 
 
