@@ -1360,6 +1360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{page_id}/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Starter
+         * @description Whether every new notebook begins with a page.
+         */
+        put: operations["put_starter"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{page_id}/way": {
         parameters: {
             query?: never;
@@ -2455,6 +2475,8 @@ export interface components {
             revision: number;
             /** Section Id */
             section_id: number;
+            /** Starter */
+            starter: boolean;
             /** Title */
             title: string;
         };
@@ -3281,6 +3303,11 @@ export interface components {
          */
         SetDisplay: {
             display: components["schemas"]["Display"] | null;
+        };
+        /** SetStarter */
+        SetStarter: {
+            /** On */
+            on: boolean;
         };
         /**
          * ShownPageOut
@@ -6192,6 +6219,41 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SavedPageOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_starter: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetStarter"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {

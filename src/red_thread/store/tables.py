@@ -173,7 +173,7 @@ class Section(OfSchool):
 class Page(OfSchool):
     """A master page as the teacher has it now; what was given out are its editions. `words`: by which it is found.
 
-    `display`: as for a section; nothing where it is as its section says.
+    `display`: as for a section; nothing where it is as its section says. `starter`: new notebooks begin with it.
     """
 
     __tablename__ = "page"
@@ -189,6 +189,7 @@ class Page(OfSchool):
     removed_at: Mapped[datetime | None]
     words: Mapped[str] = mapped_column(server_default="")
     display: Mapped[str | None]
+    starter: Mapped[bool] = mapped_column(server_default=text("false"))
     __table_args__ = (Index("ix_page_words", text("to_tsvector('simple', words)"), postgresql_using="gin"),)
 
 

@@ -234,6 +234,11 @@ class MasterPageOut(Schema):
     title: str
     document: dict[str, Any]
     revision: int
+    starter: bool
+
+
+class SetStarter(BaseModel):
+    on: bool
 
 
 class PastMomentOut(Schema):

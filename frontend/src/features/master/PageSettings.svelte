@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { list } from '../../ui/words';
 	import Pick from '../../ui/Pick.svelte';
+	import { attempt } from '../../ui/report';
 	import Radios from '../../ui/Radios.svelte';
 	import { DISPLAYS } from './display';
 	import type { MasterState } from './master.svelte';
@@ -50,13 +51,29 @@
 		</div>
 	</Pick>
 	·
-	<Pick words={DISPLAYS[display].words} label="Who sees it" light={display === 'ordinary'}>
+	<Pick
+		words={DISPLAYS[display].words + (page.starter ? ', in every new notebook' : '')}
+		label="Who sees it"
+		light={display === 'ordinary' && !page.starter}
+	>
 		<Radios
 			label="Who sees it"
 			choices={DISPLAYS}
 			chosen={display}
 			onchoose={(to) => void master.show({ kind: 'page', id: page.id, name: page.title }, to)}
 		/>
+		<label class="flex items-start gap-2 border-t border-line px-3 py-2">
+			<input
+				type="checkbox"
+				class="mt-1"
+				checked={page.starter}
+				onchange={(event) => void attempt(() => page.setStarter(event.currentTarget.checked))}
+			/>
+			<span>
+				in every new notebook
+				<span class="block text-[12.5px] text-soft">Who joins a class later begins with it.</span>
+			</span>
+		</label>
 	</Pick>
 	· <span role="status">{saying}</span>
 	{#if page.others.length}· <b>{list(page.others)} {page.others.length > 1 ? 'are' : 'is'} here too</b>{/if}

@@ -12,6 +12,8 @@ export class MasterPageState extends Writing {
 	asking = $state.raw<Schemas['AskingOut'][]>([]);
 	section = $state(0);
 	/** Who else has the page open. */
+	/** Every new notebook begins with it. */
+	starter = $state(false);
 	others = $state.raw<string[]>([]);
 	#live: Live | null = null;
 	facts = $derived<MarginFacts>(this.#facts());
@@ -60,7 +62,13 @@ export class MasterPageState extends Writing {
 	#take(page: Schemas['MasterPageOut']) {
 		this.show(page.document as unknown as PageNode);
 		this.section = page.section_id;
+		this.starter = page.starter;
 		this.revision = page.revision;
+	}
+
+	async setStarter(on: boolean) {
+		await ask(api.PUT('/api/pages/{page_id}/starter', { params: this.#here, body: { on } }));
+		await this.fetch();
 	}
 
 	#takeThread(view: Schemas['PageViewOut']) {

@@ -6,7 +6,7 @@ from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_class_to_read
-from red_thread.core.push import Lacking, lacking
+from red_thread.core.push import Given, Lacking, lacking
 from red_thread.store.classes.values import ClassInfo
 from red_thread.store.push.values import NewPush
 from red_thread.store.unit import Unit
@@ -85,7 +85,8 @@ async def _lacking(
 
 async def _lacking_of(unit: Unit, master_id: int, class_id: int, wanted: list[int]) -> list[Lacking]:
     outline = await unit.masters.outline(master_id)
-    events = await unit.given.events(master_id, class_id, wanted)
+    begins_with = Given(True, await unit.masters.starters(master_id), to_class=True)
+    events = [begins_with, *await unit.given.events(master_id, class_id, wanted)]
     held = await unit.given.held(master_id, wanted)
     wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
     pages = [page for page in outline.page_order() if page not in wrapped]

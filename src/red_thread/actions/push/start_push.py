@@ -6,10 +6,10 @@ from datetime import datetime
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.push.control_push import require_time
+from red_thread.actions.push.editions import make_edition
 from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
 from red_thread.actions.refusals import Refused
 from red_thread.core.outline.placement import IN_ORDER
-from red_thread.core.page.nodes import bytes_on
 from red_thread.core.push import How, IfOwn
 from red_thread.store.push.values import PushInfo
 from red_thread.store.unit import Unit
@@ -83,7 +83,6 @@ async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:
         current = chosen.current_edition(page)
         if current is None:
             _, number, _ = chosen.editions.get(page.id, (0, 0, b""))
-            current = await unit.masters.make_edition(page, number + 1, made_by)
-            await unit.blobs.give_with_edition(current, bytes_on(page.document))
+            current = await make_edition(unit, page, number + 1, made_by)
         editions[page.id] = current
     return editions

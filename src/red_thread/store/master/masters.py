@@ -49,6 +49,11 @@ _PAGES = text("""
     ) e ON true
     WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
 """)
+_STARTERS = text("""
+    SELECT p.id AS page_id, max(e.number) AS number
+    FROM page p JOIN section s ON s.id = p.section_id JOIN edition e ON e.page_id = p.id
+    WHERE s.master_id = :master AND p.starter AND p.removed_at IS NULL AND s.removed_at IS NULL GROUP BY p.id
+""")
 _ANY_ON_DISPLAY = text("""
     SELECT EXISTS (SELECT FROM page p JOIN section s ON s.id = p.section_id
                    WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
@@ -306,6 +311,15 @@ class MasterStore:
         table = _TABLES[kind]
         await self.connection.execute(update(table).where(table.id == item_id).values(display=display))
 
+    async def set_starter(self, page_id: int, on: bool) -> None:
+        """Whether new notebooks begin with a page."""
+        await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(starter=on))
+
+    async def starters(self, master_id: int) -> dict[int, int]:
+        """The pages with which new notebooks begin, each with the number of its newest edition."""
+        found = await self.connection.execute(_STARTERS, {"master": master_id})
+        return {row.page_id: row.number for row in found}
+
     async def any_on_display(self, master_id: int) -> bool:
         """Whether there is anything in a master that its classes read in it."""
         return bool((await self.connection.execute(_ANY_ON_DISPLAY, {"master": master_id})).scalar_one())
@@ -360,6 +374,7 @@ class MasterStore:
                 t.Page.revision,
                 t.Page.removed_at,
                 func.coalesce(t.Page.display, t.Section.display).label("display"),
+                t.Page.starter,
             )
             .join(t.Section, t.Section.id == t.Page.section_id)
             .where(condition)
@@ -477,6 +492,7 @@ def _page(row: Any) -> MasterPage:
         row.revision,
         row.removed_at is not None,
         Display(row.display),
+        row.starter,
     )
 
 

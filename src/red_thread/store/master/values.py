@@ -33,7 +33,10 @@ class Colleague:
 
 @dataclass(frozen=True, slots=True)
 class MasterPage:
-    """A master page as the teacher has it now. `display`: what comes of what it and its section say."""
+    """A master page as the teacher has it now. `display`: what comes of what it and its section say.
+
+    `starter`: every new notebook begins with it.
+    """
 
     id: int
     master_id: int
@@ -45,6 +48,7 @@ class MasterPage:
     revision: int
     removed: bool
     display: Display = Display.ORDINARY
+    starter: bool = False
 
 
 @dataclass(frozen=True, slots=True)

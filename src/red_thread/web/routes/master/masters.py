@@ -26,6 +26,7 @@ from red_thread.actions.master.master_past import go_back_to, look_at_master_pas
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.search import search_master
 from red_thread.actions.master.see_as_student import see_as_student
+from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
@@ -64,6 +65,7 @@ from red_thread.web.schemas import (
     SavePage,
     SectionOut,
     SetDisplay,
+    SetStarter,
     TakenOutOut,
     WayOut,
 )
@@ -121,6 +123,12 @@ async def put_display(
 ) -> None:
     """Puts a section or a page under wraps, on display, or neither."""
     await set_display(unit, actor, kind, item_id, body.display)
+
+
+@router.put("/pages/{page_id}/starter", status_code=204)
+async def put_starter(page_id: int, body: SetStarter, unit: InUnit, actor: ByActor) -> None:
+    """Whether every new notebook begins with a page."""
+    await set_starter(unit, actor, page_id, body.on)
 
 
 @router.post("/items/{kind}/{item_id}/move", status_code=204)
