@@ -16,6 +16,7 @@ from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import WrittenPage, folder_name, name_of_folder, write_master
 from red_thread.web.imports import read_pages
 from tests.formats.test_other_formats import a_picture
+from tests.formats.test_recordings import wav
 from tests.notation import page
 from tests.properties.wild import Wild
 
@@ -83,6 +84,18 @@ def test_any_name_can_be_a_folder(name):
     folder = folder_name(name)
     assert not set(folder) & set('/\\:*?"<>|')
     assert name_of_folder(folder) == name
+
+
+def test_a_recording_goes_out_beside_its_page_and_comes_back_as_one():
+    sounds = page("a:Listen.", "Wind")
+    attributes = {"id": "r", "src": "f" * 40, "alt": "On the wall", "medium": "sound"}
+    sounds["content"].append({"type": "recording", "attrs": attributes})
+    made = write_master([WrittenPage((("section-1", "Air"),), sounds)], {"f" * 40: ("audio/wav", wav())})
+    (found,) = read_pages(read_archive("master.zip", made)).pages
+    recording = [node for node in walk(found.document) if node["type"] == "recording"]
+    assert [attributes_of(one)["medium"] for one in recording] == ["sound"]
+    assert [attributes_of(one)["alt"] for one in recording] == ["On the wall"]
+    assert [kept.media_type for kept in found.pictures.values()] == ["audio/wav"]
 
 
 def test_a_master_comes_back_in_its_order_with_its_pictures():

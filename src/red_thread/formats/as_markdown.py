@@ -178,6 +178,7 @@ _WRITERS: dict[str, Callable[[Node, int], str]] = {
     "codeBlock": _code,
     "formula": _formula,
     "image": _image,
+    "recording": _image,
     "horizontalRule": _rule,
     "blockquote": _quote,
     "bulletList": _list,

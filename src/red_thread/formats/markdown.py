@@ -17,6 +17,7 @@ Limpets eat {gap} from rocks.   a blank in a sentence
 
 import re
 from collections.abc import Iterator, Sequence
+from pathlib import PurePosixPath
 from typing import Any, cast
 
 import orjson
@@ -31,6 +32,7 @@ from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
+from red_thread.formats.recordings import RECORDINGS
 
 _FRONT_MATTER = re.compile(r"\A---\n(.*?)\n---\n", re.DOTALL)
 _GAP = re.compile(r"\{gap(?::\s*([^}]*))?\}")
@@ -149,7 +151,7 @@ class _Reader:
         return [self._made("heading", inline, level=min(max(int(node.tag[1]), 2), 4))]
 
     def _paragraph(self, node: SyntaxTreeNode) -> list[Node]:
-        """A paragraph; pictures in it stand by themselves behind it."""
+        """A paragraph; pictures and recordings in it stand by themselves behind it."""
         images = [self._image(part) for part in _descendants(node) if part.type == "image"]
         inline = self._inline_of(node)
         words = [self._made("paragraph", inline)] if any(p.get("text", "x").strip() for p in inline) else []
@@ -158,6 +160,9 @@ class _Reader:
     def _image(self, node: SyntaxTreeNode) -> Node:
         source = str(node.attrs.get("src", ""))
         self.pictures.append(source)
+        medium = RECORDINGS.get(PurePosixPath(source).suffix.lower())
+        if medium:
+            return self._made("recording", [], src=source, alt=node.content, medium=medium)
         return self._made("image", [], src=source, alt=node.content)
 
     def _bullet_list(self, node: SyntaxTreeNode) -> list[Node]:

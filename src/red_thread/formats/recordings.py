@@ -9,6 +9,10 @@ from collections.abc import Callable, Iterator
 
 from red_thread.formats.problems import Unreadable
 
+RECORDINGS = {
+    **dict.fromkeys((".mp3", ".m4a", ".wav", ".ogg", ".oga"), "sound"),
+    **dict.fromkeys((".mp4", ".m4v", ".mov", ".webm", ".ogv"), "film"),
+}
 _WEBM = b"\x1a\x45\xdf\xa3"
 _SOUND_BRANDS = frozenset({b"M4A ", b"M4B ", b"F4A "})
 _TELLING = frozenset({b"udta", b"meta", b"uuid"})  # boxes of an MP4 with places, names and devices

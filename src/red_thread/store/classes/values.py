@@ -1,6 +1,6 @@
 """Classes and their rosters."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
 
@@ -53,8 +53,8 @@ class Student:
     signs_in_as: str
     code_since: datetime | None
     by_others: bool
-    since: list[datetime]
-    until: list[datetime | None]
+    since: list[datetime] = field(hash=False)
+    until: list[datetime | None] = field(hash=False)
 
 
 @dataclass(frozen=True, slots=True)
