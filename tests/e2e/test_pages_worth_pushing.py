@@ -177,6 +177,23 @@ DROP = """([selector, data, name, type]) => {
 }"""
 
 
+async def test_a_page_stands_in_every_new_notebook_until_that_is_undone(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "How we keep our logs"):
+        await type_into(teacher, ".page-body p", "Date first, then the sky.")
+        who = teacher.get_by_role("button", name=re.compile("^Who sees it"))
+        await who.click()
+        await teacher.get_by_label("in every new notebook").check()
+        await teacher.keyboard.press("Escape")
+        await expect(who).to_contain_text("in every new notebook")
+        await expect(
+            teacher.get_by_text(re.compile("^New notebooks begin with “How we keep our logs”"))
+        ).to_be_visible()
+        await teacher.get_by_role("button", name="Undo").last.click()
+        await expect(teacher.get_by_text(re.compile("do not begin with"))).to_be_visible()
+        await expect(who).not_to_contain_text("in every new notebook")
+
+
 async def test_a_recording_plays_where_it_stands_and_keeps_its_name(person):
     teacher = await person("Ngozi")
     async with a_new_page(teacher, "Sounds of the harbour"):

@@ -14,10 +14,10 @@
 	<p class="grow">
 		{#if missing.students}
 			<b>{count(missing.students, 'student lacks', 'students lack')}</b>
-			{missing.students > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} as {shown.name} was given
-			{missing.pages > 1 ? 'them' : 'it'}.
+			{missing.students > 1 && missing.pages > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} that {shown.name}
+			should have by now.
 		{:else}
-			Everyone has the pages that {shown.name} was given, but for those whom you left out.
+			Everyone has the pages that {shown.name} should have by now, but for those whom you left out.
 		{/if}
 	</p>
 	{#if missing.students}

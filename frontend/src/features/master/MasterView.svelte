@@ -40,11 +40,13 @@
 		>
 		{#if page && master.view}
 			{#key page}<MasterPage {master} id={page} />{/key}
-		{:else if master.view && master.rows.length === 0}
+		{:else if master.view && master.view.pages.length === 0}
 			<div class="mx-auto max-w-md px-6 py-24">
 				<h1 class="mb-3 font-serif text-2xl font-semibold">Your master begins here</h1>
 				<p class="text-soft">
-					Make a section at the left, then its first page. Nobody sees it before you push it.
+					{master.rows.length
+						? 'Press “New page” at the left, and write.'
+						: 'Make a section at the left, then its first page.'} Nobody sees it before you push it.
 				</p>
 			</div>
 		{/if}

@@ -3,8 +3,9 @@
 	import { list } from '../../ui/words';
 	import Pick from '../../ui/Pick.svelte';
 	import { attempt } from '../../ui/report';
+	import { toasts } from '../../ui/toasts.svelte';
 	import Radios from '../../ui/Radios.svelte';
-	import { DISPLAYS } from './display';
+	import { DISPLAYS, starterWords } from './display';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
 	import { FORMS, PAPERS, TINTS, WRITINGS, paperWords, said, settingsOf } from './settings';
@@ -13,6 +14,12 @@
 	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
 	const display = $derived(master.displayOf(page.id));
 	const is = $derived(settingsOf(page.page?.attrs));
+
+	const begin = (on: boolean) =>
+		attempt(async () => {
+			await page.setStarter(on);
+			toasts.say(starterWords(page.title, on), { undo: () => void begin(!on) });
+		});
 </script>
 
 <p class="mb-5 text-[13px] leading-6 text-soft print:hidden">
@@ -67,7 +74,7 @@
 				type="checkbox"
 				class="mt-1"
 				checked={page.starter}
-				onchange={(event) => void attempt(() => page.setStarter(event.currentTarget.checked))}
+				onchange={(event) => void begin(event.currentTarget.checked)}
 			/>
 			<span>
 				in every new notebook

@@ -22,3 +22,10 @@ export function displayedWords(name: string, display: Display): string {
 	if (display === 'display') return `“${name}” is on display: the classes can read it now.`;
 	return `“${name}” is given by pushes again.`;
 }
+
+/** What is said of a page that new notebooks begin with, or do not any more. */
+export function starterWords(name: string, on: boolean): string {
+	return on
+		? `New notebooks begin with “${name}”. Those who are here already get it when you push it.`
+		: `New notebooks do not begin with “${name}” any more. Who has it keeps it.`;
+}

@@ -63,7 +63,9 @@
 				</li>
 			{/each}
 		</ul>
-		<Button quiet onclick={part}>Part this school from the others</Button>
+		<button type="button" class="py-1 text-accent underline" onclick={part}
+			>Part this school from the others</button
+		>
 	{/if}
 	{#if adding}
 		<form class="mt-2 grid gap-3" onsubmit={add}>
@@ -75,8 +77,9 @@
 		</form>
 	{:else}
 		<p class="text-soft">
-			Do you teach at another school here? <Button quiet onclick={() => (adding = true)}
-				>Open it with this sign-in</Button
+			Do you teach at {found.schools.length ? 'one more' : 'another'} school here?
+			<button type="button" class="text-accent underline" onclick={() => (adding = true)}
+				>Open it with this sign-in</button
 			>
 		</p>
 	{/if}
