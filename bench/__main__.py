@@ -8,7 +8,7 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, lists, meanwhile, merge, pages, push, reach, workers
+from bench import autosave, lists, meanwhile, merge, pages, push, reach, slope, workers
 from bench.figures import Figure
 
 BENCHMARKS = {
@@ -19,6 +19,7 @@ BENCHMARKS = {
     "pages": pages.measure,
     "push": push.measure,
     "reach": reach.measure,
+    "slope": slope.measure,
     "workers": workers.measure,
 }
 

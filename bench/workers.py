@@ -41,7 +41,7 @@ _WRITE = f"""
 async def measure() -> list[Figure]:
     async with district(STUDENTS) as made:
         (page,) = await made.add_pages(1)
-        await _correct(made, page, 0)
+        await correct(made, page, 0)
         jobs = Jobs(made.settings.database_url)
         queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
         with _workers(made, 1):
@@ -77,7 +77,8 @@ def _workers(made: District, count: int) -> Iterator[None]:
             worker.wait(20)
 
 
-async def _correct(made: District, page_id: int, number: int) -> None:
+async def correct(made: District, page_id: int, number: int) -> None:
+    """The page in another state: every tenth of its blocks says which."""
     async with made.database.begin() as unit:
         page = await unit.masters.page(page_id)
         assert page is not None
@@ -106,7 +107,7 @@ async def _pushed(made: District, queued: Database, page: int) -> float:
 
 
 async def _corrected(made: District, queued: Database, page: int, number: int) -> float:
-    await _correct(made, page, number)
+    await correct(made, page, number)
     return await _pushed(made, queued, page)
 
 

@@ -8,7 +8,8 @@ from tests.faults.run import run
 pytestmark = pytest.mark.xdist_group("start")
 
 
-async def test_large_pushes_that_are_hit_in_the_middle_end_complete():
+async def test_large_pushes_that_are_hit_in_the_middle_end_complete(monkeypatch):
+    monkeypatch.setenv("RED_THREAD_WORKERS", "2")  # one of which goes on while the other is killed
     verdict = await run_pushes(rounds=5, students=200, pages=10, seed=3)
     assert verdict.wrong == [], f"\n{verdict}"
     assert sum(verdict.harm.values()) == 5
