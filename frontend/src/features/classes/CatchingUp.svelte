@@ -17,7 +17,7 @@
 			{missing.students > 1 && missing.pages > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} that {shown.name}
 			should have by now.
 		{:else}
-			Everyone has the pages that {shown.name} should have by now, but for those whom you left out.
+			Everyone has what {shown.name} should have, but for those whom you left out.
 		{/if}
 	</p>
 	{#if missing.students}
