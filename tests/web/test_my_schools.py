@@ -1,8 +1,10 @@
 """One sign-in for two schools: by whom it is set up, what it opens, and what it does not."""
 
+from datetime import timedelta
+
 import pytest
 
-from red_thread.actions.people.passwords import hash_password
+from red_thread.actions.people.passwords import hash_code, hash_password
 from red_thread.store.database import Database
 from tests.school import School
 from tests.web.conftest import PASSWORD, Visitor
@@ -71,6 +73,20 @@ async def test_without_both_passwords_nothing_comes_together(
     assert (await teacher.post("/api/session/schools", json=body)).status_code == status
     assert await names(teacher) == []
     assert await opens(teacher, 2) == 404
+
+
+@pytest.mark.usefixtures("harbour")
+async def test_a_code_that_others_hand_out_opens_this_school_alone(teacher: Visitor, visitor, school: School):
+    await teacher.post("/api/session/schools", json=THERE)
+    async with school.database.begin() as unit:
+        ends = unit.now + timedelta(days=1)
+        await unit.people.add_code(hash_code("ABCD-EFGH"), school.teacher.person_id, school.teacher.person_id, ends)
+    other = await visitor()
+    answer = await other.post("/api/session/code", json={"code": "ABCD-EFGH", "password": "salt and wind"})
+    assert answer.status_code == 200, answer.text
+    other.proof = answer.json()["proof"]
+    assert await names(other) == []
+    assert await opens(other, 2) == 404
 
 
 @pytest.mark.usefixtures("harbour")

@@ -47,6 +47,8 @@ async def walk_in(unit: Unit, person_id: int, walkers: Collection[str]) -> NewSe
 async def use_code(unit: Unit, code: str, password: str, browser: str = "") -> NewSession:
     """With a one-time code; the password is the person's from then on, and ends their other sessions.
 
+    Codes are handed out by others of this school, so that one opens no other school: the account stands alone again.
+
     Raises CodeNotGood, PasswordTooShort, PasswordTooWeak; the code stays good when the password is refused.
     """
     person_id = await unit.people.whose_code(hash_code(code))
@@ -58,6 +60,7 @@ async def use_code(unit: Unit, code: str, password: str, browser: str = "") -> N
         raise CodeNotGood
     await unit.people.set_password(person.id, password_hash)
     await unit.people.end_sessions(person.id)
+    await unit.links.part(person.id)
     return await begin_session(unit, person, browser)
 
 
