@@ -134,6 +134,25 @@ async def test_behind_leads_to_the_push_that_mends_it(person):
     await expect(teacher.get_by_role("button", name=re.compile("^Push to \\d+ student"))).to_be_enabled()
 
 
+async def test_those_who_are_behind_become_a_group_and_a_group_takes_in_whole_others(person):
+    teacher = await person("Ngozi")
+    await teacher.get_by_role("link", name="Reach").click()
+    await teacher.get_by_role("button", name="9B", exact=True).click()
+    await teacher.get_by_role("button", name=re.compile("students? (is|are) behind")).click()
+    await teacher.get_by_role("button", name="Keep them as a group").click()
+    await expect(teacher.get_by_text(re.compile("^“9B, behind on .* is a group now"))).to_be_visible()
+    await teacher.get_by_role("link", name="Classes").click()
+    await teacher.get_by_role("button", name=re.compile("^9B, behind on")).click()
+    group = teacher.get_by_role("dialog")
+    await group.get_by_role("button", name="none", exact=True).click()
+    await group.get_by_role("button", name="9A", exact=True).click()
+    await group.get_by_role("button", name="9A", exact=True).click()
+    await expect(group.get_by_role("button", name="Keep it: 28 students")).to_be_visible()
+    await group.get_by_role("button", name="Boat crew", exact=True).click()
+    await group.get_by_role("button", name="Remove the group").click()
+    await expect(teacher.get_by_text(re.compile("is no group any more"))).to_be_visible()
+
+
 @pytest.mark.parametrize("size", [(768, 1024), (640, 400), PHONE])
 async def test_the_page_and_its_next_step_are_in_sight(person, size):
     teacher = await person("Ngozi", size)

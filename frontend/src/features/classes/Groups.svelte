@@ -8,7 +8,7 @@
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
 	import Chooser from '../../ui/Chooser.svelte';
-	import { GroupsState, type Group } from './groups.svelte';
+	import { GroupsState, union, type Group } from './groups.svelte';
 
 	let { master, classes }: { master: number; classes: Schemas['ClassOut'][] } = $props();
 	// svelte-ignore state_referenced_locally
@@ -67,6 +67,21 @@
 			Students of any class who are given pages together. Who comes into it later gets what it was given.
 		</p>
 		<Field label="Name of the group" bind:value={name} />
+		<div class="flex flex-wrap items-baseline gap-x-1" role="group" aria-label="Add all of">
+			<span class="mr-1 text-soft">Add all of</span>
+			{#each groups.wholes as whole, k (k)}
+				<button
+					type="button"
+					class="rounded px-2 py-0.5 font-semibold hover:bg-accent-wash"
+					onclick={() => (members = union(members, whole.ids))}>{whole.name}</button
+				>
+			{/each}
+			{#if members.length}
+				<button type="button" class="px-2 py-0.5 text-accent underline" onclick={() => (members = [])}
+					>none</button
+				>
+			{/if}
+		</div>
 		<div class="max-h-[45vh] overflow-y-auto rounded-md border border-line-strong bg-raised">
 			<Chooser label="Students" items={groups.students} chosen={members} ontoggle={toggle} />
 		</div>

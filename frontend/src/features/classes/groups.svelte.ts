@@ -5,9 +5,27 @@ import { count } from '../../ui/words';
 
 export type Group = Schemas['GroupOut'];
 
+export interface Whole {
+	name: string;
+	ids: number[];
+}
+
+/** Those of both, each once, in the order in which they came. */
+export function union(members: number[], more: number[]): number[] {
+	return [...new Set([...members, ...more])];
+}
+
 export class GroupsState {
 	groups = $state.raw<Group[]>([]);
 	students = $state.raw<{ id: number; words: string; under: string }[]>([]);
+	/** Whose students can be taken all at once: classes, and groups. */
+	wholes = $derived<Whole[]>([
+		...[...new Set(this.students.map((one) => one.under))].map((name) => ({
+			name,
+			ids: this.students.filter((one) => one.under === name).map((one) => one.id)
+		})),
+		...this.groups.map((group) => ({ name: group.name, ids: group.notebook_ids }))
+	]);
 
 	constructor(readonly master: number) {}
 

@@ -5,6 +5,7 @@
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
+	import { toasts } from '../../ui/toasts.svelte';
 	import { count } from '../../ui/words';
 	import { Frame } from '../people';
 	import { cellOf } from './cells';
@@ -27,6 +28,18 @@
 
 	onMount(() => attempt(() => reach.load()));
 
+	let kept = $state(false);
+	const look = (id: number) => {
+		kept = false;
+		void attempt(() => reach.choose(id));
+	};
+	const keep = () =>
+		attempt(async () => {
+			const name = await reach.keepBehind();
+			kept = true;
+			toasts.say(`“${name}” is a group now. Choose it wherever you say whom a page is for.`);
+		});
+
 	async function open(notebook: number, page: number) {
 		const copy = await attempt(() => copyAt(notebook, page));
 		if (copy) go(`/master/${master}/look/${copy}`);
@@ -43,7 +56,7 @@
 						type="button"
 						aria-pressed={reach.chosen === one.id}
 						class="rounded-md px-3 py-1.5 font-semibold aria-pressed:bg-accent-wash"
-						onclick={() => attempt(() => reach.choose(one.id))}>{one.name}</button
+						onclick={() => look(one.id)}>{one.name}</button
 					>
 				{/each}
 			</div>
@@ -58,8 +71,9 @@
 				</select>
 			</label>
 			<span class="grow"></span>
-			{#if reach.onlyBehind}
+			{#if reach.onlyBehind && !reach.reads}
 				<Button go onclick={() => go(reach.pushAddress())}>Bring them up to date</Button>
+				{#if !kept}<Button onclick={keep}>Keep them as a group</Button>{/if}
 			{/if}
 			{#if reach.behind.length}
 				<Button aria-pressed={reach.onlyBehind} onclick={() => (reach.onlyBehind = !reach.onlyBehind)}>

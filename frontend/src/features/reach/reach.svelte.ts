@@ -1,5 +1,6 @@
 /** The board of one class, and how it is looked at. */
 import { api, ask, type Schemas } from '../../api/client';
+import { day } from '../../ui/words';
 import { cellOf } from './cells';
 
 export class ReachState {
@@ -8,6 +9,8 @@ export class ReachState {
 	chosen = $state<number | null>(null);
 	section = $state<number | null>(null);
 	onlyBehind = $state(false);
+	/** Whether one reads along, and changes nothing. */
+	reads = $state(false);
 
 	rows = $derived(
 		(this.board?.pages ?? [])
@@ -34,9 +37,21 @@ export class ReachState {
 		return `/master/${this.master}/push?pages=${pages}&students=${whom}`;
 	}
 
+	/** Those who are behind, kept as a group by the day: to be renamed under Classes, and named wherever one says whom. */
+	async keepBehind(): Promise<string> {
+		const of = this.classes.find((one) => one.id === this.chosen)?.name ?? '';
+		const name = `${of}, behind on ${day(new Date().toISOString())}`;
+		const path = { master_id: this.master };
+		const body = { name, notebook_ids: this.behind.map((one) => one.id) };
+		await ask(api.POST('/api/masters/{master_id}/groups', { params: { path }, body }));
+		return name;
+	}
+
 	async load() {
 		const path = { master_id: this.master };
-		this.classes = (await ask(api.GET('/api/masters/{master_id}', { params: { path } }))).classes;
+		const view = await ask(api.GET('/api/masters/{master_id}', { params: { path } }));
+		this.classes = view.classes;
+		this.reads = view.role === 'helper';
 		const asked = Number(new URLSearchParams(location.search).get('class'));
 		const first = this.classes.find((one) => one.id === asked) ?? this.classes[0];
 		if (first) await this.choose(first.id);
