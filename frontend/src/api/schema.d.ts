@@ -2948,6 +2948,8 @@ export interface components {
         };
         /** PushOut */
         PushOut: {
+            /** Again Of */
+            again_of: number | null;
             /** Begins At */
             begins_at: string | null;
             /** Counts */
@@ -3022,9 +3024,11 @@ export interface components {
         };
         /**
          * PushStart
-         * @description `begins_at`: a time to come, with its zone; None: now.
+         * @description `begins_at`: a time to come, with its zone; None: now. `again_of`: the push that failed for these.
          */
         PushStart: {
+            /** Again Of */
+            again_of?: number | null;
             /** Begins At */
             begins_at?: string | null;
             /** Class Ids */

@@ -457,6 +457,7 @@ class Push(OfSchool):
     `only`: which of those that `PushWhom` names. `section_id`, `place`, `place_at`: into which section and where, as
     `core.push.Where` has it. `if_copy`, `if_cut`, `drawer`: what becomes of copies that are there. `untied`: what is
     placed is tied to nothing. `if_own`: whether it comes into sections of students' own that bear the name.
+    `again_of`: the push that failed for those for whom this is.
     """
 
     __tablename__ = "push"
@@ -471,6 +472,7 @@ class Push(OfSchool):
     kind: Mapped[str] = mapped_column(server_default=text("'push'"))
     status: Mapped[str]
     only: Mapped[str] = mapped_column(server_default=text("'everyone'"))
+    again_of: Mapped[int | None]
     section_id: Mapped[int | None]
     place: Mapped[str] = mapped_column(server_default=text("'in-order'"))
     place_at: Mapped[int | None]

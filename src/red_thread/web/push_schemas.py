@@ -49,9 +49,10 @@ class PushSentenceIn(PushRequestIn):
 
 
 class PushStart(PushSentenceIn):
-    """`begins_at`: a time to come, with its zone; None: now."""
+    """`begins_at`: a time to come, with its zone; None: now. `again_of`: the push that failed for these."""
 
     begins_at: AwareDatetime | None = None
+    again_of: Id | None = None
 
 
 class PushTime(Schema):
@@ -216,6 +217,7 @@ class PushOut(Schema):
     students: int
     students_done: int
     counts: dict[RowOutcome, int]
+    again_of: int | None
 
 
 class PushViewOut(Schema):

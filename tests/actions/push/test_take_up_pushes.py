@@ -1,6 +1,7 @@
 """Pushes that nobody works on: taken up, or said to have given up, and tried again; on the real queue."""
 
 from collections.abc import AsyncIterator
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -11,7 +12,7 @@ from red_thread.actions.push.control_push import go_on
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
-from red_thread.actions.refusals import NotAllowed
+from red_thread.actions.refusals import NotAllowed, NotFound
 from red_thread.jobs.queue import Jobs
 from red_thread.store.database import Database
 from tests.school import School, found_school
@@ -102,3 +103,20 @@ async def test_a_job_that_a_living_worker_forgot_is_taken_up(queued: School, dat
         assert await jobs_of(queued, push_id) == ["doing"], "it may just have been fetched"
         await jobs.take_up_unfinished()
         assert await jobs_of(queued, push_id) == ["todo"]
+
+
+async def test_a_push_made_again_says_which_failed_and_of_no_other_course(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    page = await school.add_page("a:x")
+    first = await school.start([page], "9A")
+    again = await school.start([page], "", [ada], again_of=first)
+    async with school.database.begin() as unit:
+        found = await unit.pushes.get(again)
+        assert found is not None and found.again_of == first
+        other = await unit.masters.add_master("Another", school.teacher.person_id)
+        request = replace(school.request([page], "", [ada]), master_id=other, again_of=first)
+        with pytest.raises(NotFound):
+            await start_push(unit, school.teacher, request)
+        for made_up in (first + 900, -1):
+            with pytest.raises(NotFound):
+                await start_push(unit, school.teacher, school.request([page], "9A", again_of=made_up))

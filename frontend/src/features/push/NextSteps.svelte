@@ -40,7 +40,7 @@
 		<Button onclick={onundo}>Undo: put it all back</Button>
 	{/if}
 	{#if again && view.may_change}
-		<Button onclick={() => go(`/master/${master}/push?${again.said}`)}
+		<Button onclick={() => go(`/master/${master}/push?${again.said}&again=${view.push.id}`)}
 			>Try again for {count(again.students, 'student')}</Button
 		>
 	{/if}

@@ -61,6 +61,14 @@
 				{deed(view.push.kind, result.status)}
 				{say(view.push)}
 			</h1>
+			{#if view.push.again_of}
+				<p class="mt-1 text-soft">
+					Made again for those for whom it <a
+						class="underline"
+						href="/master/{master}/pushes/{view.push.again_of}">failed before</a
+					>.
+				</p>
+			{/if}
 			{#if result.status === 'done' || result.status === 'stopped'}
 				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
 				<NextSteps {view} {master} onundo={askUndo} />

@@ -75,7 +75,9 @@
 						<span class="font-serif text-[17px] font-semibold">{inLog(push.kind)}{say(push)}</span>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[13px] text-soft"
-							>{push.undone_at ? `undone ${dayAndTime(push.undone_at)}` : standing(push)}</span
+							>{push.again_of ? 'again · ' : ''}{push.undone_at
+								? `undone ${dayAndTime(push.undone_at)}`
+								: standing(push)}</span
 						>
 					</a>
 				</li>

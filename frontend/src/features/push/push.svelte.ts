@@ -355,7 +355,8 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 
 	protected async act() {
 		const begins_at = this.at ? momentOf(this.at) : null;
-		return (await ask(api.POST('/api/pushes', { body: { ...this.sentence, begins_at } }))).id;
+		const [again_of = null] = idsIn('again');
+		return (await ask(api.POST('/api/pushes', { body: { ...this.sentence, begins_at, again_of } }))).id;
 	}
 }
 

@@ -21,7 +21,7 @@ class PushRequest:
     `only`: those of them that have, lack or have not opened one of the pages.
 
     `holders`: dividers and sections as such, without the pages in them. `section_id`: into which section the pages
-    go, if not each into its own.
+    go, if not each into its own. `again_of`: the push that failed for them.
     """
 
     master_id: int
@@ -34,6 +34,7 @@ class PushRequest:
     holders: tuple[Holder, ...] = ()
     section_id: int | None = None
     how: How = USUAL
+    again_of: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -162,6 +163,7 @@ def new_push(
         how=request.how,
         section_id=request.section_id,
         holders=request.holders,
+        again_of=request.again_of,
     )
 
 

@@ -4,11 +4,11 @@ from dataclasses import replace
 from datetime import datetime
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.permissions import require_push, require_teacher
 from red_thread.actions.push.control_push import require_time
 from red_thread.actions.push.editions import make_edition
 from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
-from red_thread.actions.refusals import Refused
+from red_thread.actions.refusals import NotFound, Refused
 from red_thread.core.outline.placement import IN_ORDER
 from red_thread.core.push import How, IfOwn
 from red_thread.store.push.values import PushInfo
@@ -19,9 +19,13 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     """Returns the push's id. What is pushed now is fixed now, whatever the teacher types while it runs.
 
     begins_at: a time to come; the pages go out as they are then, to those who are in the classes then.
-    Raises what `choose` raises, and TimeHasPassed.
+    Raises what `choose` raises, TimeHasPassed, and NotFound for a push of elsewhere that this is to make good.
     """
     await require_teacher(unit, actor, request.master_id)
+    if request.again_of is not None:
+        failed = await require_push(unit, actor, request.again_of)
+        if failed.master_id != request.master_id:
+            raise NotFound(what="push")
     # Who comes into a class just now is in the audience, or sees this push as one that was given before.
     await unit.masters.hold(request.master_id)
     # Two who push the same change at the same moment must not both make its edition.

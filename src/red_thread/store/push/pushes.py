@@ -185,6 +185,7 @@ class PushStore:
             begins_at=push.begins_at,
             section_id=push.section_id,
             only=push.only,
+            again_of=push.again_of,
             **_columns(push.how),
         )
         push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()

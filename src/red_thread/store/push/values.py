@@ -33,7 +33,8 @@ class NewPush:
 
     `class_ids`, `group_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: which notebooks this comes
     to now. `begins_at`: one that waits for its time has no editions and no audience before. `section_id`: into which
-    section, if not each page's own; `holders`: dividers and sections that are given as such.
+    section, if not each page's own; `holders`: dividers and sections that are given as such. `again_of`: the push
+    that failed for those for whom this one is.
     """
 
     master_id: int
@@ -50,6 +51,7 @@ class NewPush:
     how: How = USUAL
     section_id: int | None = None
     holders: tuple[Holder, ...] = ()
+    again_of: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,6 +77,7 @@ class PushInfo:
     section_id: int | None = None
     only: Only = Only.EVERYONE
     how: How = USUAL
+    again_of: int | None = None
 
 
 @dataclass(frozen=True, slots=True)

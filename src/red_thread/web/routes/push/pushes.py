@@ -1,6 +1,7 @@
 """Pushing: the plan, the push, its progress, its log."""
 
 from collections.abc import AsyncIterator
+from dataclasses import replace
 
 from fastapi import APIRouter, Request
 from fastapi.responses import StreamingResponse
@@ -53,7 +54,8 @@ async def post_plan(body: PushSentenceIn, unit: InUnit, actor: ByActor) -> PlanO
 @router.post("/pushes", status_code=202)
 async def post_push(body: PushStart, unit: InUnit, actor: ByActor) -> AddedOut:
     """Starts a push. It goes on by itself, whatever happens to this window."""
-    return AddedOut(id=await start_push(unit, actor, push_sentence(body), body.begins_at))
+    request = replace(push_sentence(body), again_of=body.again_of)
+    return AddedOut(id=await start_push(unit, actor, request, body.begins_at))
 
 
 @router.get("/masters/{master_id}/pushes")
@@ -185,4 +187,5 @@ def _summary(summary: PushSummary) -> PushOut:
         students=push.students,
         students_done=push.students_done,
         counts=counts_out(summary.counts),
+        again_of=push.again_of,
     )
