@@ -54,8 +54,8 @@ def id3(content: bytes) -> bytes:
         (id3(SECRET * 40) + FRAME * 3 + (b"TAG" + SECRET).ljust(128, b"\0"), "audio/mpeg"),
         (FRAME * 3, "audio/mpeg"),
         (b"OggS" + bytes(24) + b"\x01vorbis", "audio/ogg"),
-        (b"\x1a\x45\xdf\xa3" + bytes(40) + b"A_OPUS", "audio/webm"),
-        (b"\x1a\x45\xdf\xa3" + bytes(40) + b"V_VP9", "video/webm"),
+        (b"\x1a\x45\xdf\xa3" + bytes(20) + b"webm" + bytes(16) + b"A_OPUS", "audio/webm"),
+        (b"\x1a\x45\xdf\xa3" + bytes(20) + b"webm" + bytes(16) + b"V_VP9", "video/webm"),
     ],
 )
 def test_a_recording_is_known_by_its_bytes_and_says_nothing_of_its_maker(body: bytes, media_type: str):
@@ -90,6 +90,9 @@ def test_sound_still_plays_after_it_was_cleaned():
         id3(SECRET),
         b"MZ this program cannot be run",
         b"<script>alert(1)</script>",
+        b"OggS<script>alert(1)</script>",
+        b"\x1a\x45\xdf\xa3<script>alert(1)</script>",
+        "Words of two bytes a letter, as some editors save them.".encode("utf-16"),
         b"",
     ],
 )

@@ -80,10 +80,13 @@ def _mp3(body: bytearray) -> tuple[str, bytes]:
 
 
 def _is_mpeg_frame(body: bytes | bytearray) -> bool:
-    """Eleven bits that are set, and of layer, bit rate and sample rate none that is not there (ISO 11172-3)."""
+    """Eleven bits that are set, layer II or III, and a bit rate and sample rate that there are (ISO 11172-3).
+
+    Layer I is nobody's, and begins as text of two bytes a letter does.
+    """
     if len(body) < 4 or body[0] != 0xFF or body[1] & 0xE0 != 0xE0:
         return False
-    return bool(body[1] & 0x06) and body[2] & 0xF0 != 0xF0 and body[2] & 0x0C != 0x0C
+    return body[1] & 0x06 in (0x02, 0x04) and body[2] & 0xF0 != 0xF0 and body[2] & 0x0C != 0x0C
 
 
 def _wav(body: bytearray) -> tuple[str, bytes]:
@@ -111,6 +114,6 @@ _CLEANERS: tuple[tuple[Callable[[bytes], bool], Callable[[bytearray], tuple[str,
     (lambda body: body[4:8] == b"ftyp", _mp4),
     (lambda body: body[:3] == b"ID3" or _is_mpeg_frame(body), _mp3),
     (lambda body: body[:4] == b"RIFF" and body[8:12] == b"WAVE", _wav),
-    (lambda body: body[:4] == b"OggS", _ogg),
-    (lambda body: body[:4] == _WEBM, _webm),
+    (lambda body: body[:5] == b"OggS\0", _ogg),
+    (lambda body: body[:4] == _WEBM and b"webm" in body[:64], _webm),
 )
