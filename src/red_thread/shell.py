@@ -17,10 +17,10 @@ async def add_teacher_from_shell(
     try:
         async with database.begin(school=school) as unit:
             if another:
-                school = await unit.people.begin_another_school(who.school)
+                school = await unit.schools.begin_another(who.school)
             teacher_id = await make_teacher(unit, who, administers)
             if who.school and not another:
-                await unit.people.name_school(who.school)
+                await unit.schools.call(who.school)
                 await unit.people.remember("first code", None)
             if who.course:
                 await add_course(unit, Actor(teacher_id, "teacher"), who.course)

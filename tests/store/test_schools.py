@@ -23,7 +23,7 @@ async def school(database: Database) -> School:
     await made.push([page], "9A")
     await made.write(student, page, "a:Tides rise")
     async with database.begin() as unit:
-        assert await unit.people.begin_another_school("Harbour School") == OTHERS
+        assert await unit.schools.begin_another("Harbour School") == OTHERS
         await unit.people.add_teacher("Ida", "tess@school.example", None)
     return made
 

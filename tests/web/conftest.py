@@ -109,7 +109,7 @@ async def student(visitor: Any, school: School) -> Visitor:
 async def harbour(database: Database, school: School) -> School:
     """A second school with a class, whose teacher has the same address as the first one's."""
     async with database.begin() as unit:
-        await unit.people.begin_another_school("Harbour School")
+        await unit.schools.begin_another("Harbour School")
     made = await found_school(database.of(2))
     await made.add_class("3B", 2)
     async with made.database.begin() as unit:

@@ -71,6 +71,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/masters/{master_id}/blobs"): a_picture(),
         ("post", "/api/copies/{copy_id}/blobs"): a_picture(),
         ("patch", "/api/items/{kind}/{item_id}"): as_json(name="x"),
+        ("put", "/api/school"): as_json(name="x", time_zone="UTC"),
         ("put", "/api/pages/{page_id}/starter"): as_json(on=True),
         ("put", "/api/items/{kind}/{item_id}/display"): as_json(display="display"),
         ("post", "/api/items/{kind}/{item_id}/move"): as_json(holder_id=None, after_id=None),

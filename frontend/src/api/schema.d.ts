@@ -1684,6 +1684,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put School
+         * @description Another name or clock for the school.
+         */
+        put: operations["put_school"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -2010,6 +2030,11 @@ export interface components {
             password: string;
             /** School */
             school: string;
+            /**
+             * Time Zone
+             * @default
+             */
+            time_zone: string;
         };
         /**
          * BeginPage
@@ -3024,7 +3049,9 @@ export interface components {
         };
         /**
          * PushStart
-         * @description `begins_at`: a time to come, with its zone; None: now. `again_of`: the push that failed for these.
+         * @description `begins_at`: a time to come, by the school's clock if it names no zone; None: now.
+         *
+         *     `again_of`: the push that failed for these.
          */
         PushStart: {
             /** Again Of */
@@ -3278,6 +3305,16 @@ export interface components {
             /** Sent Revision */
             sent_revision: number;
         };
+        /**
+         * SchoolAs
+         * @description A school. `time_zone`: by which it lives, such as "Europe/London".
+         */
+        SchoolAs: {
+            /** Name */
+            name: string;
+            /** Time Zone */
+            time_zone: string;
+        };
         /** SectionOut */
         SectionOut: {
             display: components["schemas"]["Display"];
@@ -3292,7 +3329,7 @@ export interface components {
         };
         /**
          * SessionOut
-         * @description Who is signed in. `proof` goes with every changing request.
+         * @description Who is signed in, and where. `proof` goes with every changing request.
          */
         SessionOut: {
             /** Demo */
@@ -3300,6 +3337,7 @@ export interface components {
             person: components["schemas"]["PersonOut"];
             /** Proof */
             proof: string;
+            school: components["schemas"]["SchoolAs"];
         };
         /**
          * SetDisplay
@@ -6786,6 +6824,39 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_school: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolAs"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {

@@ -185,6 +185,18 @@ class TimeHasPassed(Refused):
     hint = "Nothing was pushed. Choose a later time, or push now."
 
 
+class NoSuchTime(Refused):
+    """On that day the clocks go forward: there is no {time} in {zone}."""
+
+    hint = "Nothing was pushed. Choose an hour later, or an hour before."
+
+
+class NoSuchZone(Refused):
+    """No time zone is called “{zone}”."""
+
+    hint = "Choose one of those in the list, such as Europe/London. Nothing was changed."
+
+
 class BegunMeanwhile(Refused):
     """This push waits for no time any more: it has begun, or was stopped."""
 

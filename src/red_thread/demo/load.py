@@ -105,7 +105,8 @@ async def load_demo(settings: Settings, say: Callable[[str], None] = log.info) -
 async def _set_up(unit: Unit) -> tuple[Actor, int]:
     """Teachers, the course and its pages, the roster."""
     password_hash = hash_password(DEMO_PASSWORD)
-    await unit.people.name_school("Saltmarsh Lane School")
+    await unit.schools.call("Saltmarsh Lane School")
+    await unit.schools.set_clock("Europe/London")
     teacher_id = await unit.people.add_teacher("Ngozi Okafor", TEACHER, None)
     second_id = await unit.people.add_teacher("Jonas Brandt", CO_TEACHER, None)
     master_id = await unit.masters.add_master("Shore Studies", teacher_id)

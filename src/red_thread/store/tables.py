@@ -78,6 +78,7 @@ class School(Table):
     __tablename__ = "school"
     id: Mapped[int] = mapped_column(Integer, Identity(), primary_key=True)
     name: Mapped[str]
+    time_zone: Mapped[str] = mapped_column(server_default="UTC")
     made_at: Mapped[datetime] = _made_at()
 
 

@@ -18,6 +18,7 @@ from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
 from red_thread.store.people.links import LinkStore
 from red_thread.store.people.people import PeopleStore
+from red_thread.store.people.schools import SchoolStore
 from red_thread.store.push.audiences import AudienceStore
 from red_thread.store.push.given import GivenStore
 from red_thread.store.push.operations import OperationStore
@@ -75,6 +76,7 @@ class Unit:
         self.connection, self.now, self.school = connection, now, school
         self.people = PeopleStore(connection, now)
         self.links = LinkStore(connection)
+        self.schools = SchoolStore(connection)
         self.masters = MasterStore(connection, now)
         self.asked_for = AskedForStore(connection, now)
         self.classes = ClassStore(connection, now)

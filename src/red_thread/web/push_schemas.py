@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import datetime
 from typing import Literal
 
-from pydantic import AwareDatetime, Field, field_validator
+from pydantic import Field, field_validator
 
 from red_thread.actions.push.plan_push import PushRequest
 from red_thread.core.outline.placement import At, Where
@@ -49,14 +49,17 @@ class PushSentenceIn(PushRequestIn):
 
 
 class PushStart(PushSentenceIn):
-    """`begins_at`: a time to come, with its zone; None: now. `again_of`: the push that failed for these."""
+    """`begins_at`: a time to come, by the school's clock if it names no zone; None: now.
 
-    begins_at: AwareDatetime | None = None
+    `again_of`: the push that failed for these.
+    """
+
+    begins_at: datetime | None = None
     again_of: Id | None = None
 
 
 class PushTime(Schema):
-    begins_at: AwareDatetime | None
+    begins_at: datetime | None
 
 
 class RowsOut(Schema):

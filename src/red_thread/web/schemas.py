@@ -34,10 +34,18 @@ class PersonOut(Schema):
     administers: bool
 
 
+class SchoolAs(Schema):
+    """A school. `time_zone`: by which it lives, such as "Europe/London"."""
+
+    name: str = Field(max_length=200)
+    time_zone: str = Field(max_length=60)
+
+
 class SessionOut(Schema):
-    """Who is signed in. `proof` goes with every changing request."""
+    """Who is signed in, and where. `proof` goes with every changing request."""
 
     person: PersonOut
+    school: SchoolAs
     proof: str
     demo: bool
 
@@ -453,6 +461,7 @@ class Begin(Schema):
     password: str = Field(max_length=1000)
     school: str = Field(max_length=200)
     course: str = Field(max_length=200)
+    time_zone: str = Field(default="", max_length=60)
 
 
 class BegunOut(Schema):

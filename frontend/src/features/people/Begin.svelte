@@ -9,6 +9,7 @@
 	import { session } from './session.svelte';
 
 	const code = new URLSearchParams(location.search).get('code') ?? '';
+	const time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 	let name = $state('');
 	let email = $state('');
 	let password = $state('');
@@ -32,7 +33,7 @@
 
 	const begin = () =>
 		attempt(async () => {
-			const master = await session.beginSchool({ code, name, email, password, school, course });
+			const master = await session.beginSchool({ code, name, email, password, school, course, time_zone });
 			go(`/master/${master}/classes`, true);
 		});
 </script>

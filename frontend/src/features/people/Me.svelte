@@ -7,6 +7,7 @@
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
 	import Account from './Account.svelte';
+	import ThisSchool from './ThisSchool.svelte';
 	import { countKept } from '../../ui/unsaved';
 	import { count } from '../../ui/words';
 	import { session } from './session.svelte';
@@ -21,6 +22,7 @@
 	const choices = $derived([
 		{ words: theme.dark ? 'Light' : 'Dark', run: () => theme.toggle() },
 		{ words: 'Your way in', run: () => (account = true) },
+		...(session.person?.administers ? [{ words: 'This school', run: () => (school = true) }] : []),
 		...(session.person?.kind === 'teacher' ? [{ words: 'All courses', run: () => go('/?all=1') }] : []),
 		{
 			words: 'Sign out',
@@ -29,6 +31,7 @@
 	]);
 	let leaving = $state(false);
 	let account = $state(false);
+	let school = $state(false);
 
 	function leave() {
 		leaving = false;
@@ -47,6 +50,7 @@
 >
 
 <Account bind:open={account} />
+{#if school}<ThisSchool bind:open={school} />{/if}
 <Dialog bind:open={leaving} title="Some words are not saved yet">
 	<p class="mb-4 text-[15px]">
 		On {count(countKept(), 'page', 'pages')} you have words that could not be sent. Signing out takes them off this

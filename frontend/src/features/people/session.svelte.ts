@@ -5,6 +5,7 @@ import { forgetAll, keepFor } from '../../ui/unsaved';
 class Session {
 	person = $state<Schemas['PersonOut'] | null>(null);
 	demo = $state(false);
+	school = $state.raw<Schemas['SchoolAs']>({ name: '', time_zone: 'UTC' });
 
 	/** Asks the server who this is; nobody is an answer too. */
 	async begin() {
@@ -41,10 +42,21 @@ class Session {
 		setProof('');
 	}
 
+	/** The time zone by which the school lives. */
+	get zone() {
+		return this.school.time_zone;
+	}
+
+	async changeSchool(school: Schemas['SchoolAs']) {
+		await ask(api.PUT('/api/school', { body: school }));
+		this.school = school;
+	}
+
 	#take(found: Schemas['SessionOut']) {
 		keepFor(found.person.id);
 		this.person = found.person;
 		this.demo = found.demo;
+		this.school = found.school;
 		setProof(found.proof);
 	}
 }

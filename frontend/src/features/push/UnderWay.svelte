@@ -3,8 +3,9 @@
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
+	import { session } from '../people';
 	import type { ResultState } from './result.svelte';
-	import { asLocal, momentOf, spelled, ZONE } from './when';
+	import { asClock, spelled, written } from './when';
 
 	let { result }: { result: ResultState } = $props();
 	const push = $derived(result.view!.push);
@@ -16,7 +17,7 @@
 
 	async function change(event: SubmitEvent) {
 		event.preventDefault();
-		await attempt(() => result.beginAt(momentOf(at)));
+		await attempt(() => result.beginAt(at));
 	}
 
 	const run = (act: () => Promise<void>) => () => void attempt(act);
@@ -25,7 +26,8 @@
 <div class="mt-6 max-w-xl">
 	{#if waits}
 		<p role="status">
-			It waits for <b>{spelled(asLocal(new Date(push.begins_at!)))}</b>, and goes out as the pages are then.
+			It waits for <b>{spelled(asClock(new Date(push.begins_at!), session.zone))}</b>, and goes out as the
+			pages are then.
 		</p>
 		<form class="mt-3 flex flex-wrap items-center gap-2" onsubmit={change} hidden={!may}>
 			<label class="text-soft" for="other-time">Another time</label>
@@ -34,11 +36,11 @@
 				type="datetime-local"
 				required
 				class="rounded-md border border-line-strong bg-raised px-2 py-1"
-				min={asLocal(new Date())}
+				min={asClock(new Date(), session.zone)}
 				bind:value={at}
 			/>
 			<Button type="submit">Wait until then</Button>
-			<span class="text-[12.5px] text-soft">Your time here, {ZONE}.</span>
+			<span class="text-[12.5px] text-soft">By the school’s clock, {written(session.zone)}.</span>
 		</form>
 	{:else}
 		<progress class="h-2 w-full accent-accent" max={result.total} value={result.done}></progress>

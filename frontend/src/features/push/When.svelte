@@ -1,12 +1,14 @@
 <!-- When a push happens: now, or at a time to come, as a part of its sentence. -->
 <script lang="ts">
 	import Pick from '../../ui/Pick.svelte';
-	import { asLocal, soon, spelled, ZONE } from './when';
+	import { session } from '../people';
+	import { asClock, soon, spelled, written } from './when';
 
 	/** `at`: the chosen time as the field has it, empty for now. */
 	let { at = $bindable() }: { at: string } = $props();
 	const words = $derived(at ? `on ${spelled(at)}` : 'now');
-	const choices = soon(new Date());
+	const now = asClock(new Date(), session.zone);
+	const choices = soon(now);
 </script>
 
 <Pick {words} label="When" light={!at} after=".">
@@ -35,11 +37,11 @@
 				id="push-at"
 				type="datetime-local"
 				class="mt-1 w-full rounded-md border border-line-strong bg-paper px-2 py-1"
-				min={asLocal(new Date())}
+				min={now}
 				bind:value={at}
 			/>
 			<p class="mt-1 text-[12.5px] text-soft">
-				Your time here, {ZONE}. The pages go out as they are then.
+				By the school’s clock, {written(session.zone)}. The pages go out as they are then.
 			</p>
 		</li>
 	</ul>

@@ -7,7 +7,7 @@ import { list } from '../../ui/words';
 import { howIn, howSaid, type How } from './how';
 import { onlyIn, onlyWords, type Only } from './only';
 import { meantBy, type Meant } from './typed';
-import { momentOf, timeIn } from './when';
+import { timeIn } from './when';
 
 type Plan = Omit<Schemas['PlanOut'], 'woven' | 'holders' | 'offers'>;
 
@@ -354,7 +354,7 @@ export class PushState extends SentenceState<Schemas['PlanOut']> {
 	}
 
 	protected async act() {
-		const begins_at = this.at ? momentOf(this.at) : null;
+		const begins_at = this.at || null;
 		const [again_of = null] = idsIn('again');
 		return (await ask(api.POST('/api/pushes', { body: { ...this.sentence, begins_at, again_of } }))).id;
 	}

@@ -1,14 +1,20 @@
 import { expect, it } from 'vitest';
-import { asLocal, momentOf, soon, spelled, timeIn } from './when';
+import { asClock, soon, spelled, timeIn, written } from './when';
 
 it('is said as one says it', () => {
 	expect(spelled('2026-11-30T08:05')).toBe('Monday 30 November at 08:05');
 	expect(spelled('')).toBe('a day to come');
+	expect(written('America/New_York')).toBe('America/New York');
 });
 
-it('goes over the wire with its zone, and comes back as the same', () => {
-	for (const at of ['2026-01-01T00:00', '2026-07-14T23:59', '2028-02-29T12:30'])
-		expect(asLocal(new Date(momentOf(at)))).toBe(at);
+it.each([
+	['2026-11-30T08:00Z', 'Europe/Berlin', '2026-11-30T09:00'],
+	['2026-07-14T23:30Z', 'Europe/London', '2026-07-15T00:30'],
+	['2026-07-14T23:30Z', 'America/St_Johns', '2026-07-14T21:00'],
+	['2028-02-28T20:00Z', 'Asia/Kathmandu', '2028-02-29T01:45'],
+	['2026-03-29T01:00Z', 'Europe/London', '2026-03-29T02:00']
+])('the clock of a school says of %s in %s: %s', (moment, zone, clock) => {
+	expect(asClock(new Date(moment), zone)).toBe(clock);
 });
 
 it.each([
@@ -27,5 +33,5 @@ it.each([
 	['2026-11-30T07:00', ['2026-12-01T08:00', '2026-12-07T08:00']],
 	['2026-12-31T23:59', ['2027-01-01T08:00', '2027-01-04T08:00']]
 ])('offers the next mornings from %s', (now, offered) => {
-	expect(soon(new Date(now)).map((choice) => choice.at)).toEqual(offered);
+	expect(soon(now).map((choice) => choice.at)).toEqual(offered);
 });

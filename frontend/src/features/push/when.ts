@@ -1,21 +1,26 @@
-/** Times to come, as one says them. A time in a field is the reader's own; on the wire it has its zone. */
+/** Times to come, as one says them. They are by the school's clock, wherever the reader is. */
 
-/** Such as Europe/Berlin. */
-export const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone.replace('_', ' ');
+const DAY = new Intl.DateTimeFormat('en-GB', {
+	weekday: 'long',
+	day: 'numeric',
+	month: 'long',
+	timeZone: 'UTC'
+});
+const DAYS = 24 * 60 * 60 * 1000;
 
-const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
-const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+/** Such as Europe/Berlin, as one writes it. */
+export const written = (zone: string) => zone.replaceAll('_', ' ');
 
-const two = (n: number) => String(n).padStart(2, '0');
-
-/** As a field for date and time has it: 2026-11-30T08:00. */
-export function asLocal(moment: Date): string {
-	const day = `${moment.getFullYear()}-${two(moment.getMonth() + 1)}-${two(moment.getDate())}`;
-	return `${day}T${two(moment.getHours())}:${two(moment.getMinutes())}`;
+/** What the school's clock says at a moment, as a field for date and time has it: 2026-11-30T08:00. */
+export function asClock(moment: Date, zone: string): string {
+	const format = new Intl.DateTimeFormat('en-CA', {
+		timeZone: zone,
+		dateStyle: 'short',
+		timeStyle: 'short',
+		hourCycle: 'h23'
+	});
+	return format.format(moment).replace(', ', 'T');
 }
-
-/** The moment that a field means. An hour that a change of clocks leaves out is the one after it. */
-export const momentOf = (at: string) => new Date(at).toISOString();
 
 /** The time that an address names; empty, if it names none that is one. */
 export function timeIn(search: string): string {
@@ -25,17 +30,19 @@ export function timeIn(search: string): string {
 }
 
 /** Monday 30 November at 08:00. */
-export function spelled(at: string): string {
-	const moment = new Date(at);
-	if (Number.isNaN(moment.valueOf())) return 'a day to come';
-	return `${DAY.format(moment).replace(',', '')} at ${TIME.format(moment)}`;
+export function spelled(clock: string): string {
+	const day = new Date(`${clock}Z`);
+	if (Number.isNaN(day.valueOf())) return 'a day to come';
+	return `${DAY.format(day).replace(',', '')} at ${clock.slice(11, 16)}`;
 }
 
 /** What is chosen most: tomorrow morning, and the next Monday's. */
-export function soon(now: Date): { words: string; at: string }[] {
-	const morning = (days: number) => new Date(now.getFullYear(), now.getMonth(), now.getDate() + days, 8);
-	const toMonday = (8 - now.getDay()) % 7 || 7;
-	const found = [{ words: 'Tomorrow at 08:00', at: asLocal(morning(1)) }];
-	if (toMonday > 1) found.push({ words: 'Monday at 08:00', at: asLocal(morning(toMonday)) });
+export function soon(now: string): { words: string; at: string }[] {
+	const today = new Date(`${now.slice(0, 10)}T00:00Z`);
+	const morning = (days: number) =>
+		`${new Date(today.valueOf() + days * DAYS).toISOString().slice(0, 10)}T08:00`;
+	const toMonday = (8 - today.getUTCDay()) % 7 || 7;
+	const found = [{ words: 'Tomorrow at 08:00', at: morning(1) }];
+	if (toMonday > 1) found.push({ words: 'Monday at 08:00', at: morning(toMonday) });
 	return found;
 }

@@ -6,6 +6,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
+from red_thread.actions.people.my_school import is_zone
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.actions.permissions import require_teacher
@@ -18,13 +19,18 @@ _CODE = "first code"
 
 @dataclass(frozen=True, slots=True)
 class Beginning:
-    """Who begins, and with what. `email`: may be empty; then a name to sign in with is made."""
+    """Who begins, and with what.
+
+    `email`: may be empty; then a name to sign in with is made. `time_zone`: of the browser, as a
+    first guess at the school's.
+    """
 
     name: str
     email: str
     password: str
     school: str
     course: str
+    time_zone: str = ""
 
 
 async def expect_first_teacher(unit: Unit) -> str | None:
@@ -51,7 +57,9 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str
         raise BegunAlready
     teacher_id = await make_teacher(unit, beginning, administers=True)
     await unit.people.remember(_CODE, None)
-    await unit.people.name_school(_named(beginning.school, "school"))
+    await unit.schools.call(_named(beginning.school, "school"))
+    if is_zone(beginning.time_zone):
+        await unit.schools.set_clock(beginning.time_zone)
     master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
     person = await unit.people.person(teacher_id)
     assert person is not None

@@ -7,7 +7,8 @@ from datetime import datetime
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push
-from red_thread.actions.refusals import BegunMeanwhile, TimeHasPassed
+from red_thread.actions.push.clock import require_time
+from red_thread.actions.refusals import BegunMeanwhile
 from red_thread.store.unit import Unit
 
 
@@ -36,21 +37,17 @@ async def go_on(unit: Unit, actor: Actor, push_id: int) -> None:
 
 
 async def push_at(unit: Unit, actor: Actor, push_id: int, begins_at: datetime | None) -> None:
-    """A push that waits for its time begins at another; None: now. Raises NotFound, BegunMeanwhile, TimeHasPassed."""
+    """A push that waits for its time begins at another; None: now.
+
+    `begins_at` without a zone is by the school's clock. Raises NotFound, BegunMeanwhile, NoSuchTime, TimeHasPassed.
+    """
     push = await require_push(unit, actor, push_id, lock=True)
     if push.status != "scheduled":
         raise BegunMeanwhile
-    await unit.pushes.begin_at(push_id, require_time(unit, begins_at) if begins_at else unit.now)
+    await unit.pushes.begin_at(push_id, await require_time(unit, begins_at) if begins_at else unit.now)
     if begins_at is None:
         await unit.queue.run_push(push_id, push.master_id)
     await unit.news.of_push(push_id, [])
-
-
-def require_time(unit: Unit, begins_at: datetime) -> datetime:
-    """A time to come. Raises TimeHasPassed."""
-    if begins_at <= unit.now:
-        raise TimeHasPassed
-    return begins_at
 
 
 async def _say(unit: Unit, push_id: int, status: str) -> None:

@@ -5,7 +5,7 @@ from datetime import datetime
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push, require_teacher
-from red_thread.actions.push.control_push import require_time
+from red_thread.actions.push.clock import require_time
 from red_thread.actions.push.editions import make_edition
 from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
 from red_thread.actions.refusals import NotFound, Refused
@@ -18,8 +18,10 @@ from red_thread.store.unit import Unit
 async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: datetime | None = None) -> int:
     """Returns the push's id. What is pushed now is fixed now, whatever the teacher types while it runs.
 
-    begins_at: a time to come; the pages go out as they are then, to those who are in the classes then.
-    Raises what `choose` raises, TimeHasPassed, and NotFound for a push of elsewhere that this is to make good.
+    begins_at: a time to come, by the school's clock if it names no zone; the pages go out as they are then, to
+    those who are in the classes then.
+    Raises what `choose` raises, NoSuchTime, TimeHasPassed, and NotFound for a push of elsewhere that this is to
+    make good.
     """
     await require_teacher(unit, actor, request.master_id)
     if request.again_of is not None:
@@ -33,7 +35,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     chosen = await choose(unit, actor, request)
     if begins_at is not None:
         waits = new_push(request, actor.person_id, "push", {page.id: None for page in chosen.pages}, [])
-        return await unit.pushes.add(replace(waits, begins_at=require_time(unit, begins_at)))
+        return await unit.pushes.add(replace(waits, begins_at=await require_time(unit, begins_at)))
     editions = await _editions(unit, actor.person_id, chosen)
     push_id = await unit.pushes.add(new_push(request, actor.person_id, "push", editions, chosen.audience))
     await unit.queue.run_push(push_id, request.master_id)

@@ -37,11 +37,6 @@ _OTHERS = text("""
             SELECT FROM master_teacher m WHERE m.master_id = k.master_id AND m.person_id = :teacher
                 AND m.left_at IS NULL))
 """)
-_ANOTHER_SCHOOL = text("INSERT INTO school (name) VALUES (:name) RETURNING id")
-_ENTER_SCHOOL = text("SELECT set_config('red_thread.school', :school, true)")
-_NAME_SCHOOL = text("""
-    UPDATE school SET name = :name WHERE id = current_setting('red_thread.school')::integer
-""")
 
 
 class PeopleStore:
@@ -182,16 +177,6 @@ class PeopleStore:
         await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.person_id.in_(theirs)))
         await self.connection.execute(delete(t.SignInCode).where(t.SignInCode.person_id.in_(theirs)))
         await self.connection.execute(update(t.Person).where(t.Person.id.in_(theirs)).values(password_hash=None))
-
-    async def begin_another_school(self, name: str) -> int:
-        """One more school; the rest of the transaction is in it. Gives its id."""
-        school: int = (await self.connection.execute(_ANOTHER_SCHOOL, {"name": name})).scalar_one()
-        await self.connection.execute(_ENTER_SCHOOL, {"school": str(school)})
-        return school
-
-    async def name_school(self, name: str) -> None:
-        """Names the school of the transaction."""
-        await self.connection.execute(_NAME_SCHOOL, {"name": name})
 
     async def setting(self, name: str) -> str | None:
         """What is kept under a name; None if nothing is."""

@@ -42,6 +42,14 @@ class OpenSession:
 
 
 @dataclass(frozen=True, slots=True)
+class School:
+    """A school by name. `time_zone`: by which it lives, such as "Europe/London"."""
+
+    name: str
+    time_zone: str
+
+
+@dataclass(frozen=True, slots=True)
 class LinkedSchool:
     """A school in which the same person has an account."""
 

@@ -3,16 +3,24 @@
 from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.people.my_school import change_school
 from red_thread.actions.people.my_schools import join_link, link_of, look_at_my_schools, open_school, part_schools
 from red_thread.actions.people.sign_in import sign_out
 from red_thread.actions.refusals import NotFound, SignInFailed
 from red_thread.store.database import OneSchool
+from red_thread.store.people.values import School
 from red_thread.web.dependencies import COOKIE, ByActor, ByUploader, InDatabase, InSettings, InTurn, InUnit
 from red_thread.web.routes.people.session import begun, browser_of
-from red_thread.web.schemas import MySchoolOut, MySchoolsOut, OpenSchool, OtherSchool, SessionOut
+from red_thread.web.schemas import MySchoolOut, MySchoolsOut, OpenSchool, OtherSchool, SchoolAs, SessionOut
 from red_thread.web.tries import Tries
 
 router = APIRouter(tags=["session"])
+
+
+@router.put("/school", status_code=204)
+async def put_school(body: SchoolAs, unit: InUnit, actor: ByActor) -> None:
+    """Another name or clock for the school."""
+    await change_school(unit, actor, School(body.name, body.time_zone))
 
 
 @router.get("/session/schools")
@@ -58,9 +66,10 @@ async def post_open_school(
     link = await _known_link(database, actor, body.school)
     async with _other(database, body.school).begin() as there:
         session = await open_school(there, link, browser_of(request))
+        opened = await begun(there, session, response, settings)
     async with database.begin() as unit:
         await sign_out(unit, actor, request.cookies[COOKIE])
-    return begun(session, response, settings)
+    return opened
 
 
 @router.delete("/session/schools", status_code=204)

@@ -43,13 +43,13 @@ async def post_begin(
     """The first teacher of a school, signed in, with a course."""
     tries: Tries = request.app.state.tries
     tries.check(request, "the first code")
-    beginning = Beginning(body.name, body.email, body.password, body.school, body.course)
+    beginning = Beginning(body.name, body.email, body.password, body.school, body.course, body.time_zone)
     try:
         session, master_id = await begin_school(unit, body.code, beginning, request.headers.get("user-agent", ""))
     except BegunAlready:
         tries.failed(request, "the first code")
         raise
-    return BegunOut(session=begun(session, response, settings), master_id=master_id)
+    return BegunOut(session=await begun(unit, session, response, settings), master_id=master_id)
 
 
 @router.post("/masters", status_code=201)

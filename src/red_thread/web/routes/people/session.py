@@ -6,8 +6,9 @@ from red_thread.actions.people.sign_in import NewSession, sign_in, sign_out, use
 from red_thread.actions.refusals import CodeNotGood, SignInFailed
 from red_thread.settings import Settings
 from red_thread.store.people.values import Person
+from red_thread.store.unit import Unit
 from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InTurn, InUnit
-from red_thread.web.schemas import PersonOut, SessionOut, SignIn, UseCode, WalkerOut, WalkIn, WelcomeOut
+from red_thread.web.schemas import PersonOut, SchoolAs, SessionOut, SignIn, UseCode, WalkerOut, WalkIn, WelcomeOut
 from red_thread.web.tries import Tries
 
 router = APIRouter(tags=["session"])
@@ -26,9 +27,9 @@ async def welcome(request: Request, unit: InUnit, settings: InSettings) -> Welco
 
 
 @router.get("/session")
-async def get_session(session: InSession, settings: InSettings) -> SessionOut:
+async def get_session(session: InSession, unit: InUnit, settings: InSettings) -> SessionOut:
     """Who is signed in."""
-    return _shown(session.person, session.proof, settings)
+    return await _shown(unit, session.person, session.proof, settings)
 
 
 @router.post("/session")
@@ -43,7 +44,7 @@ async def post_session(
     except SignInFailed:
         tries.failed(request, body.name)
         raise
-    return begun(found, response, settings)
+    return await begun(unit, found, response, settings)
 
 
 @router.post("/session/code")
@@ -58,7 +59,7 @@ async def post_code(
     except CodeNotGood:
         tries.failed(request, "a code")
         raise
-    return begun(found, response, settings)
+    return await begun(unit, found, response, settings)
 
 
 @router.post("/session/walk-in")
@@ -66,7 +67,7 @@ async def post_walk_in(
     body: WalkIn, request: Request, response: Response, unit: InUnit, settings: InSettings
 ) -> SessionOut:
     """Walks in as a made-up person of the demo."""
-    return begun(await walk_in(unit, body.person_id, request.app.state.demo_people), response, settings)
+    return await begun(unit, await walk_in(unit, body.person_id, request.app.state.demo_people), response, settings)
 
 
 @router.delete("/session", status_code=204)
@@ -81,7 +82,7 @@ def browser_of(request: Request) -> str:
     return request.headers.get("user-agent", "")
 
 
-def begun(session: NewSession, response: Response, settings: Settings) -> SessionOut:
+async def begun(unit: Unit, session: NewSession, response: Response, settings: Settings) -> SessionOut:
     """Sets the cookie of a session that has just begun."""
     response.set_cookie(
         COOKIE,
@@ -91,13 +92,14 @@ def begun(session: NewSession, response: Response, settings: Settings) -> Sessio
         samesite="lax",
         secure=settings.public_url.startswith("https:"),
     )
-    return _shown(session.person, session.proof, settings)
+    return await _shown(unit, session.person, session.proof, settings)
 
 
-def _shown(person: Person, proof: str, settings: Settings) -> SessionOut:
+async def _shown(unit: Unit, person: Person, proof: str, settings: Settings) -> SessionOut:
     signs_in_as = person.email or person.sign_in_name or ""
     kind = "teacher" if person.kind == "teacher" else "student"
     shown = PersonOut(
         id=person.id, name=person.name, kind=kind, signs_in_as=signs_in_as, administers=person.administers
     )
-    return SessionOut(person=shown, proof=proof, demo=settings.demo)
+    school = SchoolAs.model_validate(await unit.schools.this())
+    return SessionOut(person=shown, school=school, proof=proof, demo=settings.demo)

@@ -1,0 +1,53 @@
+<!-- The school itself: its name and its clock, for who looks after it. -->
+<script lang="ts">
+	import { Problem } from '../../api/client';
+	import Button from '../../ui/Button.svelte';
+	import Dialog from '../../ui/Dialog.svelte';
+	import Field from '../../ui/Field.svelte';
+	import { toasts } from '../../ui/toasts.svelte';
+	import { session } from './session.svelte';
+
+	let { open = $bindable() }: { open: boolean } = $props();
+	let name = $state(session.school.name);
+	let zone = $state(session.zone);
+	let problem = $state.raw<Problem | null>(null);
+	const time = $derived(clockIn(zone));
+
+	/** What the clock says there; nothing while a name is being typed. */
+	function clockIn(timeZone: string): string {
+		try {
+			return new Intl.DateTimeFormat('en-GB', { timeZone, timeStyle: 'short' }).format(new Date());
+		} catch {
+			return '';
+		}
+	}
+
+	async function change(event: SubmitEvent) {
+		event.preventDefault();
+		problem = null;
+		try {
+			await session.changeSchool({ name, time_zone: zone });
+			open = false;
+			toasts.say('The school is changed.');
+		} catch (error) {
+			if (!(error instanceof Problem)) throw error;
+			problem = error;
+		}
+	}
+</script>
+
+<Dialog bind:open title="This school">
+	<form class="grid gap-3" onsubmit={change}>
+		<Field label="Its name" bind:value={name} />
+		<Field label="Its clock, by which waiting pushes begin" list="time-zones" bind:value={zone} />
+		<datalist id="time-zones">
+			{#each Intl.supportedValuesOf('timeZone') as known (known)}<option value={known}></option>{/each}
+		</datalist>
+		<p class="text-soft" role="status">
+			{#if time}It is {time} there now. Pushes that wait keep the moment that they wait for.{:else}No clock of
+				that name is known; choose one of the list.{/if}
+		</p>
+		{#if problem}<p role="alert"><b>{problem.message}</b> {problem.hint}</p>{/if}
+		<div><Button go type="submit">Change it</Button></div>
+	</form>
+</Dialog>
