@@ -99,7 +99,7 @@ export interface paths {
         put?: never;
         /**
          * Post Catch Up
-         * @description Gives every student of a class what they lack of what it was given, by pushes like any other.
+         * @description Gives the students of a class what they lack of what it was given, by pushes like any other.
          */
         post: operations["post_catch_up"];
         delete?: never;
@@ -157,7 +157,7 @@ export interface paths {
         };
         /**
          * Get Lacking
-         * @description How many students of a class lack how many pages that it was given.
+         * @description Who of a class lacks what of the pages that it was given.
          */
         get: operations["get_lacking"];
         put?: never;
@@ -2108,6 +2108,14 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * CatchUpIn
+         * @description `notebook_ids`: whom to catch up; None for all.
+         */
+        CatchUpIn: {
+            /** Notebook Ids */
+            notebook_ids?: number[] | null;
+        };
         /** CatchingUp */
         CatchingUp: {
             /** On */
@@ -2448,6 +2456,18 @@ export interface components {
             knots: components["schemas"]["KnotOut"][];
             /** Person Name */
             person_name: string;
+        };
+        /**
+         * LackingOut
+         * @description What catching up would give. `pages`: the most that any of the students lacks.
+         */
+        LackingOut: {
+            /** Groups */
+            groups: components["schemas"]["WhoLacksOut"][];
+            /** Pages */
+            pages: number;
+            /** Students */
+            students: number;
         };
         /** MadeOut */
         MadeOut: {
@@ -3566,6 +3586,18 @@ export interface components {
             walkers: components["schemas"]["WalkerOut"][];
         };
         /**
+         * WhoLacksOut
+         * @description Students who lack the same: their notebooks and names, and titles of what they lack.
+         */
+        WhoLacksOut: {
+            /** Names */
+            names: string[];
+            /** Notebook Ids */
+            notebook_ids: number[];
+            /** Titles */
+            titles: string[];
+        };
+        /**
          * WovenOut
          * @description What the merge of one written-on copy comes to.
          */
@@ -3766,7 +3798,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CatchUpIn"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             202: {
@@ -3875,7 +3911,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CaughtUpOut"];
+                    "application/json": components["schemas"]["LackingOut"];
                 };
             };
             /** @description Validation Error */

@@ -374,6 +374,28 @@ class CaughtUpOut(Schema):
     pages: int
 
 
+class WhoLacksOut(Schema):
+    """Students who lack the same: their notebooks and names, and titles of what they lack."""
+
+    notebook_ids: list[int]
+    names: list[str]
+    titles: list[str]
+
+
+class LackingOut(Schema):
+    """What catching up would give. `pages`: the most that any of the students lacks."""
+
+    students: int
+    pages: int
+    groups: list[WhoLacksOut]
+
+
+class CatchUpIn(Schema):
+    """`notebook_ids`: whom to catch up; None for all."""
+
+    notebook_ids: list[Id] | None = Field(default=None, max_length=20000)
+
+
 class CatchingUp(BaseModel):
     on: bool
 

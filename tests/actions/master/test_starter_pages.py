@@ -52,7 +52,7 @@ async def test_who_was_here_before_lacks_it_until_their_teacher_says_so(school: 
     await begin_with(school, rules)
     assert await school.shelf(ada) == []
     async with school.database.begin() as unit:
-        assert (await look_at_lacking(unit, school.teacher, school.classes["9A"])).students == 1
+        assert (await look_at_lacking(unit, school.teacher, school.classes["9A"]))[0].students == 1
         await catch_up(unit, school.teacher, school.classes["9A"])
     await school.finish()
     assert await school.shelf(ada) == ["[Tides]", "How we work"]

@@ -5,6 +5,7 @@ import pytest
 from red_thread.actions.classes.change_class import bring_in, move_student, take_out
 from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.refusals import NotFound
+from red_thread.core.push import How, IfCopy
 from tests.school import School, actor_of, found_school
 
 
@@ -25,7 +26,7 @@ async def newcomers(school: School, name: str = "9A", count: int = 3):
 
 async def lacks(school: School, name: str = "9A") -> tuple[int, int]:
     async with school.database.begin() as unit:
-        found = await look_at_lacking(unit, school.teacher, school.classes[name])
+        found, _ = await look_at_lacking(unit, school.teacher, school.classes[name])
         return found.students, found.pages
 
 
@@ -86,6 +87,42 @@ async def test_a_class_may_not_want_it_and_is_caught_up_by_hand_once(school: Sch
         assert await lacks(school) == (0, 0)  # it is on its way
     await school.finish()
     assert await school.shelf(new) == ["[Tides]", "Tides"]
+
+
+async def test_it_says_who_lacks_what_and_catches_up_one_alone(school: School):
+    tides, winds = await school.add_page("a:Tides", "Tides"), await school.add_page("a:Winds", "Winds")
+    async with school.database.begin() as unit:
+        await set_catching_up(unit, school.teacher, school.classes["9A"], on=False)
+    await school.push([tides, winds], "9A")
+    one, two = await newcomers(school, count=4)
+    await school.push([tides], singles=[two])
+    async with school.database.begin() as unit:
+        _, groups = await look_at_lacking(unit, school.teacher, school.classes["9A"])
+    assert [([who.person_name for who in group.students], group.titles) for group in groups] == [
+        ([one.name], ["Tides", "Winds"]),
+        ([two.name], ["Winds"]),
+    ]
+    async with school.database.begin() as unit:
+        await catch_up(unit, school.teacher, school.classes["9A"], [two.notebook_id])
+    await school.finish()
+    assert (await school.shelf(one), await school.shelf(two)) == ([], ["[Tides]", "Tides", "Winds"])
+
+
+async def test_a_newcomer_has_second_copies_and_pages_of_ones_own_as_the_others_have(school: School):
+    log, own = await school.add_page("a:Log", "Log"), await school.add_page("a:Own", "Own")
+    await school.push([log], "9A")
+    await school.push([log], "9A", how=How(if_copy=IfCopy.SECOND))
+    await school.push([own], "9A", how=How(untied=True))
+    first = next(iter(school.students.values()))
+    [new] = await newcomers(school)
+    assert await school.shelf(new) == await school.shelf(first) == ["[Tides]", "Log", "Log", "Own"]
+    ties = [
+        [page["tie"] for section in await school.contents(one) for page in section["pages"]] for one in (new, first)
+    ]
+    assert ties == [["tied", "tied", "cut"]] * 2
+    assert await lacks(school) == (0, 0)
+    async with school.database.begin() as unit:
+        assert (await catch_up(unit, school.teacher, school.classes["9A"])).push_ids == ()
 
 
 async def test_it_is_in_the_log_and_can_be_undone(school: School):

@@ -12,7 +12,7 @@ from red_thread.actions.people.my_school import change_school
 from red_thread.actions.push.clock import moment_at
 from red_thread.actions.push.control_push import push_at
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.refusals import NameMissing, NoSuchTime, NoSuchZone, NotAllowed, TimeHasPassed
+from red_thread.actions.refusals import NameMissing, NoSuchTime, NoSuchZone, NotFound, TimeHasPassed
 from red_thread.store.people.values import School as TheSchool
 from tests.school import School, found_school
 
@@ -75,7 +75,7 @@ async def test_a_push_waits_for_the_clock_of_its_school(school: School):
 
 async def test_who_looks_after_the_school_sets_its_clock(school: School):
     async with school.database.begin() as unit:
-        with pytest.raises(NotAllowed):
+        with pytest.raises(NotFound):
             await change_school(unit, school.teacher, TheSchool("Saltmarsh", "Europe/Berlin"))
         keeper = Actor(await unit.people.add_teacher("Tess", None, None, administers=True), "teacher")
         with pytest.raises(NoSuchZone):

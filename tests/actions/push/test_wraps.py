@@ -94,5 +94,5 @@ async def test_whoever_joins_is_not_given_what_is_under_wraps_now(school: School
 
 async def lacking(school: School) -> tuple[int, int]:
     async with school.database.begin() as unit:
-        told = await look_at_lacking(unit, school.teacher, school.classes["9A"])
+        told, _ = await look_at_lacking(unit, school.teacher, school.classes["9A"])
     return told.students, told.pages

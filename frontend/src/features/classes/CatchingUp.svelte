@@ -2,10 +2,12 @@
 <script lang="ts">
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
-	import { count } from '../../ui/words';
+	import { count, list } from '../../ui/words';
 	import type { ClassesState } from './classes.svelte';
 
 	let { classes }: { classes: ClassesState } = $props();
+	/** Names in a row before it says how many more there are. */
+	const MOST = 4;
 	const shown = $derived(classes.shown!);
 	const missing = $derived(classes.missing!);
 </script>
@@ -31,4 +33,24 @@
 			/>
 			Who comes later gets them at once
 		</label>{/if}
+	{#if missing.groups.length}
+		<details class="w-full">
+			<summary class="cursor-pointer text-soft hover:text-ink">Who lacks what</summary>
+			<ul class="mt-1 divide-y divide-line">
+				{#each missing.groups as group (`${group.notebook_ids[0]} ${group.titles[0]}`)}
+					<li class="flex items-baseline gap-3 py-1.5">
+						<span class="grow">
+							<b class="font-semibold">{list(group.names, MOST)}</b>
+							<span class="text-soft">· {list(group.titles, MOST)}</span>
+						</span>
+						{#if missing.groups.length > 1}
+							<Button quiet onclick={() => attempt(() => classes.catchUp(group.notebook_ids))}
+								>Give it to {group.names.length > 1 ? 'these' : group.names[0]}</Button
+							>
+						{/if}
+					</li>
+				{/each}
+			</ul>
+		</details>
+	{/if}
 </div>

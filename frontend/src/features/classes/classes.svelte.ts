@@ -10,7 +10,7 @@ export class ClassesState {
 	chosen = $state<number | null>(null);
 	shown = $state.raw<Schemas['ClassViewOut'] | null>(null);
 	/** How many students of the shown class lack pages that it was given. */
-	missing = $state.raw<Schemas['CaughtUpOut'] | null>(null);
+	missing = $state.raw<Schemas['LackingOut'] | null>(null);
 	sheet = $state.raw<Schemas['CodeSheetOut'] | null>(null);
 	requests = $state.raw<Schemas['AskedForOut'][]>([]);
 	asked = $state.raw<Schemas['AskedToFollowOut'][]>([]);
@@ -62,10 +62,12 @@ export class ClassesState {
 		await this.choose(this.chosen!);
 	}
 
-	/** Gives everyone what they lack of what the class was given. */
-	async catchUp() {
+	/** Gives everyone, or these alone, what they lack of what the class was given. */
+	async catchUp(notebook_ids: number[] | null = null) {
 		const path = { class_id: this.chosen! };
-		const told = await ask(api.POST('/api/classes/{class_id}/catch-up', { params: { path } }));
+		const told = await ask(
+			api.POST('/api/classes/{class_id}/catch-up', { params: { path }, body: { notebook_ids } })
+		);
 		toasts.say(
 			`On its way: ${count(told.pages, 'page')} for ${count(told.students, 'student')}. It stands in Pushes, and can be undone there.`
 		);

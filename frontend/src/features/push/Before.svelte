@@ -30,7 +30,7 @@
 	const told = $derived(nothing ? idle : ready);
 
 	async function start() {
-		if (!push.plan || nothing || push.busy) return;
+		if (!push.plan || nothing || push.busy || push.planning) return;
 		const started = await push.start();
 		if (started) remember(HERE, `chosen/${push.id}`, []);
 		if (started) go(`/master/${push.id}/pushes/${started}`);
@@ -54,7 +54,13 @@
 			<footer
 				class="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-line bg-paper py-4"
 			>
-				<Button go class="px-5 py-2.5 text-base" disabled={nothing || push.busy} onclick={start}>
+				<Button
+					go
+					class="px-5 py-2.5 text-base"
+					disabled={nothing || push.busy}
+					aria-disabled={push.planning}
+					onclick={start}
+				>
 					{told.button}
 				</Button>
 				<Button onclick={() => history.back()}>Not now</Button>

@@ -75,3 +75,15 @@ it('keeps whom somebody chose to pull back from', async () => {
 	await loading;
 	expect(pull.classes).toEqual([2]);
 });
+
+it('is not to be pressed while its plan is of an older sentence', async () => {
+	const push = new PushState(1);
+	slow(/nothing/);
+	await push.loadAimed([7]);
+	const come = slow(/plan/);
+	push.set('classes', [2]);
+	expect(push.planning).toBe(true);
+	come();
+	await soon();
+	expect(push.planning).toBe(false);
+});

@@ -36,6 +36,8 @@ export abstract class SentenceState<P extends Plan> {
 	plan = $state.raw<P | null>(null);
 	problem = $state.raw<Problem | null>(null);
 	busy = $state(false);
+	/** Whether the plan that stands there is of an older sentence. */
+	planning = $state(false);
 	/** Which of those who are named. */
 	only = $state<Only>(onlyIn(location.search));
 	/** Somebody has chosen something: what is proposed on second thoughts does not change it any more. */
@@ -157,6 +159,7 @@ export abstract class SentenceState<P extends Plan> {
 	async replan() {
 		const asked = (this.#asked += 1);
 		this.problem = null;
+		this.planning = true;
 		try {
 			const plan = await this.ask();
 			if (asked === this.#asked) this.plan = plan;
@@ -165,6 +168,8 @@ export abstract class SentenceState<P extends Plan> {
 			this.plan = null;
 			if (error instanceof Problem) this.problem = error;
 			else report(error);
+		} finally {
+			if (asked === this.#asked) this.planning = false;
 		}
 	}
 

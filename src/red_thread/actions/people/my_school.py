@@ -3,7 +3,7 @@
 from zoneinfo import available_timezones
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.refusals import NameMissing, NoSuchZone, NotAllowed
+from red_thread.actions.refusals import NameMissing, NoSuchZone, NotFound
 from red_thread.store.people.values import School
 from red_thread.store.unit import Unit
 
@@ -11,11 +11,11 @@ from red_thread.store.unit import Unit
 async def change_school(unit: Unit, actor: Actor, school: School) -> None:
     """Another name, another clock. Pushes that wait keep the moment they wait for.
 
-    Raises NotAllowed, NameMissing, NoSuchZone.
+    Raises NotFound to everybody else, NameMissing, NoSuchZone.
     """
     person = await unit.people.person(actor.person_id)
     if person is None or not person.administers:
-        raise NotAllowed(what="change")
+        raise NotFound(what="school")
     name = " ".join(school.name.split())[:120]
     if not name:
         raise NameMissing(what="school")

@@ -1,14 +1,15 @@
 """Catching up: who comes into a class later gets what the class was given, by a push like any other."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_class_to_read
-from red_thread.core.push import Given, Lacking, lacking
+from red_thread.core.outline.tree import Holder
+from red_thread.core.push import USUAL, Given, How, IfCopy, Lacking, lacking
 from red_thread.store.classes.values import ClassInfo
-from red_thread.store.push.values import NewPush
+from red_thread.store.push.values import NewPush, Reached
 from red_thread.store.unit import Unit
 
 
@@ -21,22 +22,37 @@ class CaughtUp:
     pages: int
 
 
+@dataclass(frozen=True, slots=True)
+class WhoLacks:
+    """Students who lack the same, and what: titles of pages, names of dividers and sections."""
+
+    students: list[Reached]
+    titles: list[str]
+
+
 # By master that a class follows: who of the class lacks what of it.
 LackingOf: TypeAlias = list[tuple[int, list[Lacking]]]
+# Pages with the numbers of their editions, dividers and sections, and how they are given.
+_Push: TypeAlias = tuple[Mapping[int, int], tuple[Holder, ...], How]
+_LOOSE, _ONE_MORE = How(untied=True), How(if_copy=IfCopy.SECOND)
 
 
-async def look_at_lacking(unit: Unit, actor: Actor, class_id: int) -> CaughtUp:
-    """How many students of a class lack pages that it was given. Raises NotFound."""
+async def look_at_lacking(unit: Unit, actor: Actor, class_id: int) -> tuple[CaughtUp, list[WhoLacks]]:
+    """What catching up would give to the students of a class, and to whom; nothing happens. Raises NotFound."""
     found = await require_class_to_read(unit, actor, class_id)
-    return _told((), await _lacking(unit, found, await _taught(unit, actor, found)))
+    each = await _lacking(unit, found, await _taught(unit, actor, found))
+    return _told((), each), [await _who(unit, master_id, group) for master_id, groups in each for group in groups]
 
 
-async def catch_up(unit: Unit, actor: Actor, class_id: int) -> CaughtUp:
-    """Gives every student of a class what they lack of what it was given, of the actor's courses. Raises NotFound."""
+async def catch_up(unit: Unit, actor: Actor, class_id: int, notebook_ids: Collection[int] | None = None) -> CaughtUp:
+    """Gives the students of a class what they lack of what it was given, of the actor's courses; or some of them.
+
+    Raises NotFound.
+    """
     found = await require_class_to_read(unit, actor, class_id)
     taught = await _taught(unit, actor, found)
     await _hold(unit, taught)  # two who press at once give it once
-    return await _give(unit, actor.person_id, await _lacking(unit, found, taught))
+    return await _give(unit, actor.person_id, await _lacking(unit, found, taught, notebook_ids))
 
 
 async def set_catching_up(unit: Unit, actor: Actor, class_id: int, on: bool) -> None:
@@ -55,7 +71,9 @@ async def welcome(unit: Unit, class_id: int, person_ids: Collection[int], made_b
         return CaughtUp((), 0, 0)
     followed = await unit.following.masters_of(class_id)
     await _hold(unit, followed)
-    return await _give(unit, made_by, await _lacking(unit, found, followed, person_ids))
+    students = await unit.classes.students(class_id)
+    new = [student.notebook_id for student in students if student.person_id in person_ids]
+    return await _give(unit, made_by, await _lacking(unit, found, followed, new))
 
 
 def together(each: Sequence[CaughtUp]) -> CaughtUp:
@@ -76,16 +94,16 @@ async def _hold(unit: Unit, master_ids: Sequence[int]) -> None:
 
 
 async def _lacking(
-    unit: Unit, of: ClassInfo, master_ids: Sequence[int], person_ids: Collection[int] | None = None
+    unit: Unit, of: ClassInfo, master_ids: Sequence[int], notebook_ids: Collection[int] | None = None
 ) -> LackingOf:
     students = await unit.classes.students(of.id)
-    wanted = [one.notebook_id for one in students if person_ids is None or one.person_id in person_ids]
+    wanted = [s.notebook_id for s in students if notebook_ids is None or s.notebook_id in notebook_ids]
     return [(one, await _lacking_of(unit, one, of.id, wanted)) for one in master_ids if wanted]
 
 
 async def _lacking_of(unit: Unit, master_id: int, class_id: int, wanted: list[int]) -> list[Lacking]:
     outline = await unit.masters.outline(master_id)
-    begins_with = Given(True, await unit.masters.starters(master_id), to_class=True)
+    begins_with = Given("give", await unit.masters.starters(master_id), to_class=True)
     events = [begins_with, *await unit.given.events(master_id, class_id, wanted)]
     held = await unit.given.held(master_id, wanted)
     wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
@@ -97,15 +115,41 @@ async def _give(unit: Unit, made_by: int, found: LackingOf) -> CaughtUp:
     pushes: list[int] = []
     for master_id, group in ((master_id, group) for master_id, groups in found for group in groups):
         whom = group.notebook_ids
-        editions = await unit.given.editions_by_number(group.pages)
-        asked = NewPush(master_id, made_by, "catch-up", editions, (), whom, (), list(whom), holders=group.holders)
-        pushes.append(await unit.pushes.add(asked))
-        await unit.queue.run_push(pushes[-1], master_id)
+        for pages, holders, how in _pushes_for(group):
+            editions = await unit.given.editions_by_number(pages)
+            asked = NewPush(
+                master_id, made_by, "catch-up", editions, (), whom, (), list(whom), how=how, holders=holders
+            )
+            pushes.append(await unit.pushes.add(asked))
+            await unit.queue.run_push(pushes[-1], master_id)
     return _told(tuple(pushes), found)
+
+
+def _pushes_for(group: Lacking) -> Iterator[_Push]:
+    if group.pages or group.holders:
+        yield group.pages, group.holders, USUAL
+    yield from _one_more(group, beside_loose=False)
+    if group.loose:  # behind what follows the master: nothing finds its place by them
+        yield group.loose, (), _LOOSE
+    yield from _one_more(group, beside_loose=True)
+
+
+def _one_more(group: Lacking, beside_loose: bool) -> Iterator[_Push]:
+    for wave in group.more:
+        pages = {page: edition for page, edition in wave.items() if (page in group.loose) is beside_loose}
+        if pages:
+            yield pages, (), _ONE_MORE
+
+
+async def _who(unit: Unit, master_id: int, group: Lacking) -> WhoLacks:
+    names = (await unit.masters.outline(master_id)).names_of(group.holders) if group.holders else {}
+    titles = await unit.masters.titles(group.page_ids)
+    students = await unit.audiences.names(list(group.notebook_ids))
+    return WhoLacks(students, [*names.values(), *(titles[page_id] for page_id in group.page_ids)])
 
 
 def _told(push_ids: tuple[int, ...], found: LackingOf) -> CaughtUp:
     groups = [group for _, groups in found for group in groups]
     students = {notebook_id for group in groups for notebook_id in group.notebook_ids}
-    most = max((len(group.pages) + len(group.holders) for group in groups), default=0)
+    most = max((len(group.page_ids) + len(group.holders) for group in groups), default=0)
     return CaughtUp(push_ids, len(students), most)

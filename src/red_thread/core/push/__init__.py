@@ -1,6 +1,6 @@
 """What a push will do, and what a pull-back, and what undoes them. Preview and act read the same value."""
 
-from red_thread.core.push.catch_up import Given, Held, Lacking, lacking
+from red_thread.core.push.catch_up import Given, Had, Held, Lacking, Pages, lacking
 from red_thread.core.push.facts import (
     HolderLayout,
     Layout,
@@ -53,6 +53,7 @@ __all__ = [
     "Drawer",
     "Fetch",
     "Given",
+    "Had",
     "Held",
     "HeldCopies",
     "HolderLayout",
@@ -70,6 +71,7 @@ __all__ = [
     "Only",
     "Operation",
     "OwnSection",
+    "Pages",
     "Place",
     "PlaceLoose",
     "Plan",

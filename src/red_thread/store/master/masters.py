@@ -1,6 +1,7 @@
 """The master in PostgreSQL: outline, pages, editions."""
 
 import re
+from collections.abc import Collection
 from dataclasses import fields
 from datetime import datetime
 from typing import Any, Literal, TypeAlias, cast
@@ -360,6 +361,11 @@ class MasterStore:
     async def pages(self, page_ids: list[int]) -> list[MasterPage]:
         """These master pages, in order of their ids."""
         return await self._pages(t.Page.id.in_(page_ids))
+
+    async def titles(self, page_ids: Collection[int]) -> dict[int, str]:
+        """What these master pages are called, by their ids."""
+        wanted = select(t.Page.id, t.Page.title).where(t.Page.id.in_(page_ids))
+        return {row.id: row.title for row in await self.connection.execute(wanted)}
 
     async def _pages(self, condition: Any) -> list[MasterPage]:
         wanted = (

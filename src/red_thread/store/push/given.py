@@ -1,17 +1,21 @@
 """What a class was given, and what its notebooks hold of it: the facts of catching up."""
 
+from collections import defaultdict
 from collections.abc import Mapping, Sequence
 
 from sqlalchemy import select, text, tuple_
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.outline.tree import Holder
-from red_thread.core.push import Given, Held, Only
+from red_thread.core.push import Given, Had, Held, Only, Pages
 from red_thread.store import tables as t
 from red_thread.store.documents import id_array
+from red_thread.store.push.pushes import how_of
 
+# What was given to make good what had not been given, a catching up or a second try, is owed to nobody by itself.
 _GIVEN = text("""
-    SELECT p.kind NOT IN ('pull-back', 'cut') AS gives, p.only,
+    SELECT CASE p.kind WHEN 'pull-back' THEN 'take' WHEN 'cut' THEN 'cut' ELSE 'give' END AS does, p.only,
+        p.place, p.place_at, p.if_copy, p.if_cut, p.drawer, p.untied, p.if_own,
         coalesce((SELECT jsonb_agg(jsonb_build_array(g.page_id, e.number)) FROM push_page g
                   JOIN edition e ON e.id = g.edition_id WHERE g.push_id = p.id), '[]') AS pages,
         coalesce((SELECT jsonb_agg(jsonb_build_array(h.kind, h.target_id)) FROM push_holder h
@@ -22,27 +26,26 @@ _GIVEN = text("""
               WHERE w.push_id = p.id AND w.kind = 'group') AS notebook_ids,
         array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'without') AS without
     FROM push p
-    WHERE p.master_id = :master AND p.undone_at IS NULL AND p.status NOT IN ('scheduled', 'stopped') AND EXISTS (
+    WHERE p.master_id = :master AND p.undone_at IS NULL AND p.status NOT IN ('scheduled', 'stopped')
+        AND p.kind <> 'catch-up' AND (p.again_of IS NULL OR p.if_copy <> 'second') AND EXISTS (
         SELECT FROM push_whom w WHERE w.push_id = p.id AND (w.kind = 'class' AND w.target_id = :class
             OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))
             OR w.kind = 'group' AND w.target_id IN (
                 SELECT group_id FROM group_member WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])))))
     ORDER BY p.id
 """)
-# Of what was cut loose no edition is newer: it follows none.
 _HELD = text("""
-    SELECT each.notebook_id,
-        jsonb_agg(jsonb_build_array(each.page_id, coalesce(e.number, 2147483647)) ORDER BY e.number) AS pages
-    FROM (
-        SELECT notebook_id, coalesce(page_id, cut_page_id) AS page_id, edition_id FROM copy
-        WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND pulled_back_id IS NULL
-            AND coalesce(page_id, cut_page_id) IS NOT NULL
-        UNION ALL
-        SELECT n, g.page_id, g.edition_id
-        FROM push p JOIN push_batch b ON b.push_id = p.id JOIN push_page g ON g.push_id = p.id
-        CROSS JOIN unnest(b.notebook_ids) n
-        WHERE p.master_id = :master AND p.finished_at IS NULL AND n = ANY(CAST(:notebooks AS bigint[]))
-    ) each LEFT JOIN edition e ON e.id = each.edition_id GROUP BY 1
+    SELECT c.notebook_id, coalesce(c.page_id, c.cut_page_id) AS page_id, e.number, c.page_id IS NOT NULL AS tied
+    FROM copy c JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
+    WHERE c.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND c.pulled_back_id IS NULL ORDER BY c.id
+""")
+_UNDER_WAY = text("""
+    SELECT n AS notebook_id, p.place, p.place_at, p.if_copy, p.if_cut, p.drawer, p.untied, p.if_own,
+        (SELECT jsonb_agg(jsonb_build_array(g.page_id, e.number)) FROM push_page g
+         JOIN edition e ON e.id = g.edition_id WHERE g.push_id = p.id) AS pages
+    FROM push p JOIN push_batch b ON b.push_id = p.id CROSS JOIN unnest(b.notebook_ids) n
+    WHERE p.master_id = :master AND p.finished_at IS NULL AND p.kind IN ('push', 'catch-up')
+        AND n = ANY(CAST(:notebooks AS bigint[])) ORDER BY p.id
 """)
 _HELD_HOLDERS = text("""
     SELECT notebook_id, 'section' AS kind, section_id AS target_id FROM section_tie
@@ -64,25 +67,33 @@ class GivenStore:
         self.connection = connection
 
     async def events(self, master_id: int, class_id: int, notebook_ids: Sequence[int]) -> list[Given]:
-        """All pushes and pull-backs that concern the class or one of the notebooks, oldest first."""
+        """All that was done to the class or one of the notebooks, oldest first."""
         values = {"master": master_id, "class": class_id, "notebooks": id_array(notebook_ids)}
         return [
             Given(
-                row.gives,
+                row.does,
                 dict(row.pages),
                 row.to_class,
                 frozenset(row.notebook_ids),
                 frozenset(row.without),
                 frozenset((kind, number) for kind, number in row.holders),
                 Only(row.only),
+                how_of(row),
             )
             for row in await self.connection.execute(_GIVEN, values)
         ]
 
     async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, Held]:
-        """By notebook, what is in it, and the pages on their way to it, with the numbers of their editions."""
+        """By notebook, what is in it, and what is on its way to it."""
         values = {"master": master_id, "notebooks": id_array(notebook_ids)}
-        pages = {row.notebook_id: dict(row.pages) for row in await self.connection.execute(_HELD, values)}
+        copies: dict[int, dict[int, tuple[Had, ...]]] = defaultdict(dict)
+        for row in await self.connection.execute(_HELD, values):
+            there = copies[row.notebook_id].get(row.page_id, ())
+            copies[row.notebook_id][row.page_id] = (*there, Had(row.number, row.tied))
+        pages: dict[int, Pages] = dict(copies)
+        for row in await self.connection.execute(_UNDER_WAY, values):
+            on_its_way = Given("give", dict(row.pages or ()), to_class=True, how=how_of(row))
+            pages[row.notebook_id] = on_its_way.done_to(pages.get(row.notebook_id, {}))
         holders: dict[int, set[Holder]] = {}
         for row in await self.connection.execute(_HELD_HOLDERS, values):
             holders.setdefault(row.notebook_id, set()).add((row.kind, row.target_id))

@@ -329,9 +329,10 @@ def _columns(how: How) -> dict[str, Any]:
 
 def _push(row: Row[Any]) -> PushInfo:
     named = {field.name: getattr(row, field.name) for field in fields(PushInfo) if field.name not in ("how", "only")}
+    return PushInfo(**named, only=Only(row.only), how=how_of(row))
+
+
+def how_of(row: Row[Any]) -> How:
+    """How a push was meant, from a row with its columns."""
     where = Where(At(row.place), row.place_at)
-    return PushInfo(
-        **named,
-        only=Only(row.only),
-        how=How(where, IfCopy(row.if_copy), IfCut(row.if_cut), Drawer(row.drawer), row.untied, IfOwn(row.if_own)),
-    )
+    return How(where, IfCopy(row.if_copy), IfCut(row.if_cut), Drawer(row.drawer), row.untied, IfOwn(row.if_own))

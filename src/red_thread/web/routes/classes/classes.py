@@ -19,7 +19,7 @@ from red_thread.actions.classes.change_class import (
 from red_thread.actions.classes.import_roster import import_roster, preview_roster, undo_roster
 from red_thread.actions.people.make_codes import make_code, make_codes
 from red_thread.actions.permissions import require_class, require_teacher
-from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
+from red_thread.actions.push.catch_up import WhoLacks, catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
 from red_thread.core.classes.roster_plan import PlannedLine
 from red_thread.settings import Settings
@@ -33,10 +33,12 @@ from red_thread.web.schemas import (
     BoardOut,
     BoardPageOut,
     CatchingUp,
+    CatchUpIn,
     CaughtUpOut,
     CellOut,
     ClassViewOut,
     CodeSheetOut,
+    LackingOut,
     MoveStudent,
     Name,
     ProblemOut,
@@ -45,9 +47,11 @@ from red_thread.web.schemas import (
     RosterReportOut,
     SectionOut,
     StudentOut,
+    WhoLacksOut,
 )
 
 router = APIRouter(tags=["classes"])
+EVERYBODY = CatchUpIn()
 
 
 @router.post("/masters/{master_id}/roster/plan")
@@ -121,15 +125,24 @@ async def get_class(class_id: int, unit: InUnit, actor: ByActor) -> ClassViewOut
 
 
 @router.get("/classes/{class_id}/lacking")
-async def get_lacking(class_id: int, unit: InUnit, actor: ByActor) -> CaughtUpOut:
-    """How many students of a class lack how many pages that it was given."""
-    return CaughtUpOut.model_validate(await look_at_lacking(unit, actor, class_id))
+async def get_lacking(class_id: int, unit: InUnit, actor: ByActor) -> LackingOut:
+    """Who of a class lacks what of the pages that it was given."""
+    told, groups = await look_at_lacking(unit, actor, class_id)
+    return LackingOut(students=told.students, pages=told.pages, groups=[_who_lacks(group) for group in groups])
+
+
+def _who_lacks(group: WhoLacks) -> WhoLacksOut:
+    return WhoLacksOut(
+        notebook_ids=[one.notebook_id for one in group.students],
+        names=[one.person_name for one in group.students],
+        titles=group.titles,
+    )
 
 
 @router.post("/classes/{class_id}/catch-up", status_code=202)
-async def post_catch_up(class_id: int, unit: InUnit, actor: ByActor) -> CaughtUpOut:
-    """Gives every student of a class what they lack of what it was given, by pushes like any other."""
-    return CaughtUpOut.model_validate(await catch_up(unit, actor, class_id))
+async def post_catch_up(class_id: int, unit: InUnit, actor: ByActor, body: CatchUpIn = EVERYBODY) -> CaughtUpOut:
+    """Gives the students of a class what they lack of what it was given, by pushes like any other."""
+    return CaughtUpOut.model_validate(await catch_up(unit, actor, class_id, body.notebook_ids))
 
 
 @router.put("/classes/{class_id}/catching-up", status_code=204)
