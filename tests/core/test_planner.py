@@ -127,6 +127,10 @@ def loose(notation):
         (UNTIED, HERE, "left", ""),
         (UNTIED, LOOSE, "has-it", ""),
         (UNTIED, OUT, "placed", "PlaceLoose"),
+        (USUAL, replace(OUT, elsewhere=True), "placed", "RestoreAt Refresh"),
+        (How(Where(At.START)), OUT, "placed", "RestoreAt Refresh"),
+        (How(Where(At.START)), written(1, MINE, pulled_back=7), "back", "Restore Weave"),
+        (UNTIED, replace(OUT, elsewhere=True), "placed", "PlaceLoose"),
     ],
 )
 def test_what_becomes_of_a_copy_that_is_there(how, copy, outcome, done_by):

@@ -59,6 +59,25 @@ async def test_pages_may_go_into_another_section(school: School, three):
     assert await school.push([dunes], "9A") == {"has-it": 2}, "wherever it stands, it is there"
 
 
+async def test_what_went_to_the_wrong_place_and_was_pulled_back_comes_to_the_right_one(school: School, three):
+    """Not where it stood before; and all of it can be undone, the pull-back last."""
+    ada, ben, tides, winds, dunes = three
+    field = await school.add_section("Field work")
+    await school.write(ben, tides, "a:Tides. | m:Mine.")
+    pulled, _ = await school.pull_back("teacher", [tides, winds], "9A")
+    push = await school.start([tides, winds, dunes], "9A", section_id=field, how=How(Where(At.START)))
+    await school.finish()
+    assert await school.counts(push) == {"placed": 5, "back": 1}
+    assert await school.shelf(ada) == ["[Tides]", "[Field work]", "Tides", "Winds", "Dunes"]
+    assert await school.shelf(ben) == ["[Tides]", "Tides", "[Field work]", "Winds", "Dunes"], (
+        "where it was written on"
+    )
+    await school.undo(push)
+    assert [line for line in await school.shelf(ada) if line[0] != "["] == []
+    assert await school.undo(pulled) == 4
+    assert [line for line in await school.shelf(ada) if line[0] != "["] == ["Tides", "Winds"]
+
+
 async def test_a_second_copy_is_a_page_of_its_own_and_both_are_corrected(school: School, three):
     ada, ben, tides, *_ = three
     await school.write(ada, tides, "a:Tides. | m:First.")

@@ -13,6 +13,7 @@ from red_thread.core.push import (
     Refresh,
     Rename,
     Restore,
+    RestoreAt,
     TakeOut,
     Tie,
     TieHolder,
@@ -37,7 +38,18 @@ async def standing(unit):
 @pytest.mark.parametrize(
     "name",
     [
-        *("make", "make-divider", "rename", "place", "place-loose", "refresh", "take-out", "put-away", "restore"),
+        *(
+            "make",
+            "make-divider",
+            "rename",
+            "place",
+            "place-loose",
+            "refresh",
+            "take-out",
+            "put-away",
+            "restore",
+            "restore-at",
+        ),
         *("fetch", "cut", "tie", "tie-section"),
     ],
 )
@@ -55,10 +67,10 @@ async def test_an_operation_and_its_inverse(school: School, name):
         edition = await unit.masters.make_edition(new, 2, school.teacher.person_id)
         dune = await unit.masters.add_page(section, None, "a0", new.document)
         autumn = await unit.masters.add_divider(school.master, None, "Autumn", "a0")
-        if name.startswith("place"):
+        if name.startswith("place") or name == "restore-at":
             await unit.operations.run(MakeHolder(("section", section), None, everyone, ("a5",) * 3), push)
         own = [await unit.notebooks.add_section(one, "dunes", "a9") for one in everyone]
-        earlier = {"restore": TakeOut, "fetch": PutAway, "tie": Cut}
+        earlier = {"restore": TakeOut, "restore-at": TakeOut, "fetch": PutAway, "tie": Cut}
         if name in earlier:
             await unit.operations.run(earlier[name](tides, everyone), push)
         operation = {
@@ -75,6 +87,7 @@ async def test_an_operation_and_its_inverse(school: School, name):
             "take-out": TakeOut(tides, everyone),
             "put-away": PutAway(tides, everyone),
             "restore": Restore(tides, everyone, push),
+            "restore-at": RestoreAt(tides, section, everyone, ("a0", "a1", "a2"), push),
         }[name]
         before = await standing(unit)
         assert await unit.operations.run(operation, push) == 3

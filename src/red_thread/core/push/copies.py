@@ -17,13 +17,15 @@ class Copies:
     """What the push finds. `untouched`, `written`: the copies that it is about.
 
     A notebook may have several copies of a page: all that stand in it are meant. Where none does, one that was cut
-    loose is meant, or else one that was pulled back. `ordinal` of a loose one: what it would have, tied again.
+    loose is meant, or else one that was pulled back. `anew`: of the latter, those that are put where this push wants
+    them. `ordinal` of a loose one: what it would have, tied again.
     """
 
     facts: PushFacts
     pages: Mapping[int, PushedPage]
     has_it: Collection[int]
     untouched: Sequence[Untouched]
+    anew: Sequence[Untouched]
     written: Sequence[Written]
     missing: Mapping[int, tuple[int, ...]]
     seconds: Mapping[int, Mapping[int, tuple[int, ...]]]
@@ -41,15 +43,31 @@ class Copies:
             facts,
             {page.page_id: page for page in facts.pages},
             _has_it(facts),
-            [copy for copy in meant if isinstance(copy, Untouched)],
+            [copy for copy in meant if isinstance(copy, Untouched) and not _is_put_anew(copy, facts.how)],
+            [copy for copy in meant if isinstance(copy, Untouched) and _is_put_anew(copy, facts.how)],
             [copy for copy in meant if isinstance(copy, Written)],
             {page.page_id: _missing(facts, page.page_id, stands, out) for page in facts.pages},
             _seconds(facts, stands, last) if facts.how.if_copy is IfCopy.SECOND else {},
         )
 
-    def comes_to(self, page_id: int) -> set[int]:
-        """The notebooks that get a new copy of a page."""
-        return set(self.missing[page_id]).union(*(wanted[page_id] for wanted in self.seconds.values()))
+    def first(self) -> dict[int, set[int]]:
+        """For each page the notebooks in which its first copy gets a place: a new one, or what was pulled back."""
+        found = {page_id: set(ids) for page_id, ids in self.missing.items()}
+        for copy in self.anew:
+            found[copy.page_id].update(copy.notebook_ids)
+        return found
+
+    def come_to(self) -> dict[int, set[int]]:
+        """For each page the notebooks in which a copy of it gets a place."""
+        seconds = list(self.seconds.values())
+        return {page_id: ids.union(*(wanted[page_id] for wanted in seconds)) for page_id, ids in self.first().items()}
+
+
+def _is_put_anew(copy: Untouched, how: How) -> bool:
+    """Whether the push says where it goes: nobody has seen it, or written on it, where it stood before."""
+    if copy.pulled_back is None or copy.put_away or copy.ordinal or how.untied:
+        return False
+    return copy.elsewhere or not how.where.is_in_order
 
 
 def _notebooks(facts: PushFacts, are: Callable[[Untouched | Written], bool]) -> _ByPage:

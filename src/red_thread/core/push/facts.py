@@ -29,7 +29,8 @@ class Untouched:
     """Copies of one page that stand on one edition and that nobody has written on.
 
     `pulled_back`: the pull-back that took them out of their notebooks again. `ordinal`: 0 for the first copy in a
-    notebook, 1 for a second. Not `tied`: they came from that edition and were cut.
+    notebook, 1 for a second. Not `tied`: they came from that edition and were cut. `elsewhere`: what was pulled
+    back had stood in another section than that into which the page goes now.
     """
 
     page_id: int
@@ -39,6 +40,7 @@ class Untouched:
     pulled_back: int | None = None
     ordinal: int = 0
     tied: bool = True
+    elsewhere: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -174,6 +174,24 @@ class Restore:
 
 
 @dataclass(frozen=True, slots=True)
+class RestoreAt:
+    """Copies that a push took out stand in their notebooks again, and new, but where this push wants them.
+
+    In the section, at the order key of the same number. Where they stood before nobody has seen since.
+    """
+
+    page_id: int
+    section_id: int
+    notebook_ids: tuple[int, ...]
+    keys: tuple[str, ...]
+    by: int | None
+
+    def inverse(self, done_by: int | None) -> "TakeOut":
+        """The TakeOut that undoes it; `done_by` is the push that did it."""
+        return TakeOut(self.page_id, self.notebook_ids, self.by)
+
+
+@dataclass(frozen=True, slots=True)
 class PutAway:
     """Copies go into the drawer. `by`: as in `TakeOut`."""
 
@@ -289,7 +307,7 @@ class Weave:
         )
 
 
-Keyed: TypeAlias = MakeHolder | TakeHolder | Place | PlaceLoose | TakeLoose
+Keyed: TypeAlias = MakeHolder | TakeHolder | Place | PlaceLoose | TakeLoose | RestoreAt
 OfOwn: TypeAlias = TieHolder | UntieHolder
 Operation: TypeAlias = (
     Keyed | OfOwn | Rename | TakeOut | Restore | PutAway | TakeFromDrawer | Fetch | Cut | Tie | Refresh | Weave

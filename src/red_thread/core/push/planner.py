@@ -3,7 +3,8 @@
 For each page every notebook of the audience falls into one of four: its copy is untouched (then it is
 refreshed, or has the edition already), it is written on (then the real merge is run), it was cut loose (then it stays
 the student's, or is tied again), or there is none (then one is placed, in the section that is meant, which is made
-where it is missing). A copy that was pulled back once comes to its place again, with what was written on it.
+where it is missing). A copy that was pulled back once comes to its place again, with what was written on it; where
+nobody has written on it, it comes to the place that the push says.
 What is under wraps is held.
 """
 
@@ -18,7 +19,8 @@ from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.own_sections import Offer, find_offers, in_their_own
 from red_thread.core.push.placements import holders_wanted, make_holders, place_pages
 from red_thread.core.push.plan import Plan, PlannedRows, Step
-from red_thread.core.push.up_to_date import steps_of_untouched, steps_of_written
+from red_thread.core.push.undo import narrow
+from red_thread.core.push.up_to_date import restored_at, steps_of_untouched, steps_of_written
 
 WITHOUT_ITS_PAGE = "the page under which it hangs is not there"
 SECOND_COPY = "beside the one they have"
@@ -31,7 +33,7 @@ UNDER_WRAPS = "under wraps: only teachers see it"
 def plan_push(facts: PushFacts) -> Plan:
     """Plans a push. Pure: the same facts always give the same plan."""
     copies = Copies.of(facts)
-    wanted = holders_wanted(facts, {page.page_id: copies.comes_to(page.page_id) for page in facts.pages})
+    wanted = holders_wanted(facts, copies.come_to())
     offers = find_offers(facts, wanted)
     taken = [offer for offer in offers if _is_taken(offer, facts.how.if_own)]
     for offer in taken:
@@ -73,11 +75,23 @@ def _tied(offer: Offer) -> Step:
 
 
 def _steps_of_placed(facts: PushFacts, copies: Copies) -> Iterator[Step]:
-    for place in place_pages(facts, copies.missing):
-        yield _placed(facts, place)
+    for place in place_pages(facts, copies.first()):
+        yield from _first(facts, copies, place)
     for ordinal, wanted in copies.seconds.items():
         for place in place_pages(facts, wanted, ordinal):
             yield _placed(facts, place, SECOND_COPY)
+
+
+def _first(facts: PushFacts, copies: Copies, place: Place | PlaceLoose) -> Iterator[Step]:
+    """A place for a new copy, or for one that was pulled back."""
+    anew = [copy for copy in copies.anew if copy.page_id == place.page_id]
+    new = narrow(place, set(copies.missing[place.page_id]))
+    if isinstance(new, Place | PlaceLoose):
+        yield _placed(facts, new)
+    for copy in anew:
+        there = narrow(place, frozenset(copy.notebook_ids))
+        if isinstance(there, Place):
+            yield restored_at(copies, copy, there)
 
 
 def _placed(facts: PushFacts, place: Place | PlaceLoose, reason: str = "") -> Step:

@@ -8,7 +8,7 @@ from enum import Enum
 from red_thread.core.push.copies import Copies
 from red_thread.core.push.facts import Untouched, Written
 from red_thread.core.push.how import Drawer, How, IfCopy, IfCut
-from red_thread.core.push.operations import Fetch, Operation, Refresh, Restore, Tie, Weave
+from red_thread.core.push.operations import Fetch, Operation, Place, Refresh, Restore, RestoreAt, Tie, Weave
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.plan import PlannedRows, Step, WovenCopy
 from red_thread.core.push.woven import weave
@@ -63,11 +63,22 @@ def steps_of_untouched(copies: Copies) -> Iterator[Step]:
             yield Step((), _rows(group, asked))
         elif asked is not _Asked.NOTHING:
             has_it = group.edition_id in copies.has_it
-            operations = [*_prepared(group, how)]
-            if not has_it:
-                after = copies.pages[group.page_id].edition_id or 0
-                operations.append(Refresh(group.page_id, group.notebook_ids, group.edition_id, after, group.ordinal))
-            yield Step(tuple(operations), _rows(group, _outcome_of_untouched(group, has_it, how)))
+            operations = (*_prepared(group, how), *_refreshed(group, copies))
+            yield Step(operations, _rows(group, _outcome_of_untouched(group, has_it, how)))
+
+
+def restored_at(copies: Copies, group: Untouched, place: Place) -> Step:
+    """Copies that were pulled back stand where the push wants them, up to date. `place`: that of a new one."""
+    here = replace(group, notebook_ids=place.notebook_ids)
+    restored = RestoreAt(here.page_id, place.section_id, place.notebook_ids, place.keys, here.pulled_back)
+    return Step((restored, *_refreshed(here, copies)), _rows(here, RowOutcome.PLACED))
+
+
+def _refreshed(group: Untouched, copies: Copies) -> Iterator[Refresh]:
+    """Onto the edition that is pushed, if they do not stand on it."""
+    if group.edition_id not in copies.has_it:
+        after = copies.pages[group.page_id].edition_id or 0
+        yield Refresh(group.page_id, group.notebook_ids, group.edition_id, after, group.ordinal)
 
 
 def _outcome_of_untouched(group: Untouched, has_it: bool, how: How) -> RowOutcome:

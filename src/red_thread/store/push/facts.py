@@ -32,10 +32,15 @@ from red_thread.store.rows import as_values
 # plain join is planned for one row of each page and compares all with all.
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
-           pulled_back_id AS pulled_back, ordinal, array_agg(notebook_id) AS notebook_ids
+           pulled_back_id AS pulled_back, ordinal,
+           pulled_back_id IS NOT NULL AND revision = 0 AND NOT EXISTS (
+               SELECT FROM section_tie s JOIN unnest(CAST(:pages AS bigint[]), CAST(:sections AS bigint[]))
+                   goes(page, section) ON goes.section = s.section_id
+               WHERE s.notebook_section_id = c.notebook_section_id AND goes.page = c.page_id) AS elsewhere,
+           array_agg(notebook_id) AS notebook_ids
     FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN LATERAL (
         SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) OFFSET 0
-    ) c ON true GROUP BY 1, 2, 3, 4, 5, 6
+    ) c ON true GROUP BY 1, 2, 3, 4, 5, 6, 7
 """)
 # Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built.
 _ALIKE = """
@@ -108,6 +113,7 @@ class _Copies:
     written: bool
     pulled_back: int | None
     ordinal: int
+    elsewhere: bool
     notebook_ids: list[int]
 
 
@@ -123,16 +129,23 @@ class PushFactsReader:
         wrapped_holders = outline.wrapped_sections() & asked.given_empty.keys()
         given_empty = {holder: name for holder, name in asked.given_empty.items() if holder not in wrapped_holders}
         page_ids = [page.page_id for page in pages]
-        found = await self.connection.execute(_COPIES, {"notebooks": id_array(audience), "pages": page_ids})
+        into = [page.section_id for page in pages]
+        values = {"notebooks": id_array(audience), "pages": page_ids, "sections": into}
+        found = await self.connection.execute(_COPIES, values)
         copies = as_values(_Copies, found)
         if merges is not None:
             audience, copies = _with_few_written(audience, copies, merges)
-        lacking = audience if _places_beside(asked.how) else _lacking(audience, page_ids, copies)
+        lacking = audience if _places_beside(asked.how) else _lacking(audience, page_ids, copies, asked.how)
         sections = sorted({page.section_id for page in pages})
         pages_in, without_section = await self._pages_in(lacking, sections, asked.how.where)
         cut, cut_written = await read_cut(self.connection, audience, page_ids, self.lock)
         untouched = [
-            Untouched(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids), c.pulled_back, c.ordinal)
+            Untouched(
+                *(c.page_id, c.edition_id, c.put_away, tuple(c.notebook_ids)),
+                pulled_back=c.pulled_back,
+                ordinal=c.ordinal,
+                elsewhere=c.elsewhere,
+            )
             for c in copies
             if not c.written
         ]
@@ -243,11 +256,13 @@ def _by_key(entry: Entry[Holder]) -> str:
     return entry.key
 
 
-def _lacking(notebooks: Sequence[int], pages: list[int], copies: list[_Copies]) -> Sequence[int]:
-    """The notebooks that miss at least one of the pages."""
+def _lacking(notebooks: Sequence[int], pages: list[int], copies: list[_Copies], how: How) -> Sequence[int]:
+    """The notebooks that miss one of the pages, or in which one that was pulled back may get another place."""
     if not copies:
         return notebooks
-    held = Counter(chain.from_iterable(group.notebook_ids for group in copies if not group.ordinal))
+    firsts = (group for group in copies if not group.ordinal)
+    stay = (one for one in firsts if not one.elsewhere and (one.pulled_back is None or how.where.is_in_order))
+    held = Counter(chain.from_iterable(group.notebook_ids for group in stay))
     return [notebook for notebook in notebooks if held[notebook] < len(pages)]
 
 

@@ -20,6 +20,7 @@ from red_thread.core.push import (
     Refresh,
     Rename,
     Restore,
+    RestoreAt,
     TakeFromDrawer,
     TakeHolder,
     TakeLoose,
@@ -150,6 +151,15 @@ _RESTORE = f"""
     UPDATE copy SET pulled_back_id = NULL, seen_edition_id = CASE WHEN NOT :as_new THEN seen_edition_id END
     {_OF_PAGE} AND pulled_back_id = :by
 """
+# Out from under what it was tucked under elsewhere.
+_RESTORE_AT = f"""
+    UPDATE copy c SET pulled_back_id = NULL, seen_edition_id = NULL, notebook_section_id = n.section,
+        order_key = n.key, parent_id = (
+            SELECT a.id FROM copy a WHERE a.id = c.parent_id AND a.notebook_section_id = n.section)
+    FROM (SELECT n.id, n.key, s.notebook_section_id AS section FROM {_NEW}
+          JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id OFFSET 0) n
+    WHERE c.notebook_id = n.id AND c.page_id = :page_id AND c.ordinal = 0 AND c.pulled_back_id = :by
+"""
 _FROM_DRAWER = f"""
     UPDATE copy SET put_away_at = NULL, put_away_by_id = NULL {_OF_PAGE}
     AND put_away_by_id = :by AND pulled_back_id IS NULL
@@ -170,6 +180,7 @@ _STATEMENTS = {
     TakeLoose: text(_TAKE_LOOSE),
     TakeOut: text(f"UPDATE copy SET pulled_back_id = :by {_OF_PAGE} AND pulled_back_id IS NULL"),
     Restore: text(_RESTORE),
+    RestoreAt: text(_RESTORE_AT),
     PutAway: text(f"UPDATE copy SET put_away_at = :now, put_away_by_id = :by {_OF_PAGE} AND put_away_at IS NULL"),
     TakeFromDrawer: text(_FROM_DRAWER),
     Fetch: text(_FETCH),
