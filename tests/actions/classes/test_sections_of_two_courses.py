@@ -68,7 +68,7 @@ async def test_undone_it_is_the_first_courses_alone_again(both):
     assert await school.shelf(ada) == ["[Tides]", "Ebb"]
     async with school.database.begin() as unit:
         assert await unit.connection.scalar(text("SELECT count(*) FROM section_also")) == 0
-    assert await trips.push([harbour], "9A") == {"placed": 3}, "to where it was"
+    assert await trips.push([harbour], "9A") == {"placed": 3, "section-tied": 3}, "to where it was"
     assert await school.shelf(ada) == ["[Tides]", "Ebb", "Harbour"]
 
 

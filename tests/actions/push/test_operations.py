@@ -64,7 +64,7 @@ async def test_an_operation_and_its_inverse(school: School, name):
         first = (await unit.masters.latest_editions([tides]))[tides][0]
         new = await unit.masters.page(other)
         assert new is not None
-        edition = await unit.masters.make_edition(new, 2, school.teacher.person_id)
+        edition = (await unit.masters.make_editions([(new, 2)], school.teacher.person_id))[other]
         dune = await unit.masters.add_page(section, None, "a0", new.document)
         autumn = await unit.masters.add_divider(school.master, None, "Autumn", "a0")
         if name.startswith("place") or name == "restore-at":

@@ -2,7 +2,7 @@
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_master_page
-from red_thread.actions.push.editions import make_edition
+from red_thread.actions.push.editions import make_editions
 from red_thread.store.unit import Unit
 
 
@@ -15,4 +15,4 @@ async def set_starter(unit: Unit, actor: Actor, page_id: int, on: bool) -> None:
     page = await require_master_page(unit, actor, page_id, lock=True)
     await unit.masters.set_starter(page_id, on)
     if on and page_id not in await unit.masters.latest_editions([page_id]):
-        await make_edition(unit, page, 1, actor.person_id)
+        await make_editions(unit, [(page, 1)], actor.person_id)

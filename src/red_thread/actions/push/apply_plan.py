@@ -12,7 +12,7 @@ from red_thread.actions.aside import aside
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
-from red_thread.core.push import Operation, Step, Weave
+from red_thread.core.push import Operation, Place, Step, Weave
 from red_thread.core.push.undo import narrow
 from red_thread.store.notebook.values import NewState
 from red_thread.store.unit import Unit
@@ -37,7 +37,28 @@ class For:
 async def apply_plan(unit: Unit, of: For, steps: Iterable[Step]) -> list[Applied]:
     """Does the steps in order; gives each as it came about."""
     editions: dict[int, Node] = {}
-    return [await _apply(unit, of, step, editions) for step in steps]
+    came: list[Applied] = []
+    for places_only, run in groupby(steps, _only_places):
+        alike = list(run)
+        if places_only and len(alike) > 1:
+            came += await _place(unit, alike, of.push_id)
+        else:
+            came += [await _apply(unit, of, step, editions) for step in alike]
+    return came
+
+
+def _only_places(step: Step) -> bool:
+    return len(step.operations) == 1 and isinstance(step.operations[0], Place)
+
+
+async def _place(unit: Unit, steps: list[Step], push_id: int) -> list[Applied]:
+    """Many pages by one statement."""
+    places = [cast("Place", step.operations[0]) for step in steps]
+    if await unit.operations.place(places) == sum(len(place.notebook_ids) for place in places):
+        return [Applied(step) for step in steps]
+    came = [set(await unit.operations.as_left(place, push_id)) for place in places]
+    pairs = zip(steps, places, came, strict=True)
+    return [_without(step, set(place.notebook_ids) - there) for step, place, there in pairs]
 
 
 async def _apply(unit: Unit, of: For, step: Step, editions: dict[int, Node]) -> Applied:
@@ -72,8 +93,7 @@ def _without(step: Step, missed: set[int]) -> Applied:
 
 async def _weave(unit: Unit, of: For, copies: Iterable[Weave], editions: dict[int, Node]) -> None:
     woven = list(copies)
-    for edition_id in {copy.after for copy in woven}.difference(editions):
-        editions[edition_id] = await unit.masters.edition_document(edition_id)
+    editions |= await unit.masters.edition_documents({copy.after for copy in woven}.difference(editions))
     await unit.notebooks.save_all(await aside(_next_states, of, woven, editions))
 
 

@@ -15,7 +15,6 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.start_push import begin_scheduled
 from red_thread.actions.refusals import NotAllowed
-from red_thread.core.outline.tree import rank
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 from red_thread.store.push.values import Asked, Batch, PushInfo
 from red_thread.store.unit import Unit
@@ -100,19 +99,18 @@ async def _next_batch(unit: Unit, push: PushInfo, at_once: int, free: bool = Fal
 async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:
     """Whether that was the last. `meant`: page id to edition id."""
     outline = await unit.masters.outline(push.master_id)
-    order, wrapped = rank(outline.page_order()), outline.under_wraps()
-    pages = [page for page in await unit.masters.pages(list(meant)) if page.id in order]
-    pages.sort(key=lambda page: order[page.id])
+    there, wrapped = [page for page in outline.pages_in_order() if page.id in meant], outline.under_wraps()
+    documents = await unit.masters.edition_documents([meant[page.id] for page in there])
     into = push.section_id if push.section_id in {section.id for section in outline.sections} else None
     pushed = [
         PushedPage(
             page.id,
             into or page.section_id,
-            await unit.masters.edition_document(meant[page.id]),
+            documents[meant[page.id]],
             meant[page.id],
             page.id in wrapped,
         )
-        for page in pages
+        for page in there
     ]
     holders = await unit.pushes.holders_of(push.id)
     asked = Asked(push.master_id, outline, pushed, push.how, outline.names_of(holders))
@@ -123,7 +121,7 @@ async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: B
     else:
         facts = await unit.pushes.facts(asked, waiting, lock=True, merges=MERGES_AT_ONCE)
         steps, reached = await _apply(unit, push, asked, facts), tuple(facts.audience)
-    steps += [_held(page_id, reached, _GONE) for page_id in meant if page_id not in order]
+    steps += [_held(page_id, reached, _GONE) for page_id in meant.keys() - {page.id for page in there}]
     await unit.pushes.log(push.id, steps)
     done = await unit.pushes.advance(push.id, batch, len(reached))
     await unit.news.of_push(push.id, list(reached))

@@ -6,7 +6,7 @@ from datetime import datetime
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push, require_teacher
 from red_thread.actions.push.clock import require_time
-from red_thread.actions.push.editions import make_edition
+from red_thread.actions.push.editions import make_editions
 from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
 from red_thread.actions.refusals import NotFound, Refused
 from red_thread.core.outline.placement import IN_ORDER
@@ -84,11 +84,8 @@ _ALL_GONE = "When its time came, its pages had been taken out of the master."
 
 async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:
     """By page, the edition that holds it as it is now; made where there is none."""
-    editions: dict[int, int] = {}
-    for page in chosen.pages:
-        current = chosen.current_edition(page)
-        if current is None:
-            _, number, _ = chosen.editions.get(page.id, (0, 0, b""))
-            current = await make_edition(unit, page, number + 1, made_by)
-        editions[page.id] = current
-    return editions
+    current = {page.id: chosen.current_edition(page) for page in chosen.pages}
+    numbers = {page_id: number for page_id, (_, number, _) in chosen.editions.items()}
+    lacking = [(page, numbers.get(page.id, 0) + 1) for page in chosen.pages if current[page.id] is None]
+    made = await make_editions(unit, lacking, made_by)
+    return {page_id: made[page_id] if edition is None else edition for page_id, edition in current.items()}

@@ -3,8 +3,9 @@
 What has moved on since stays, unless the teacher wants more; what students wrote stays in any case.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
+from itertools import groupby
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
@@ -16,6 +17,7 @@ from red_thread.core.push import (
     AsTheyAre,
     Done,
     Operation,
+    Place,
     PlannedRows,
     Refresh,
     Step,
@@ -65,12 +67,18 @@ async def preview_undo(unit: Unit, actor: Actor, push_id: int) -> UndoPreview:
     """The same before anything happens. Raises NotFound, StillUnderWay."""
     await _undoable(unit, actor, push_id, lock=False)
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
-    moved = [(step, await _moved_on(unit, step, push_id)) for step in steps if step.rows is not None]
+    moved = [one for alike in _alike(steps) for one in await _each_moved_on(unit, alike, push_id)]
     now = await _as_they_are(unit, moved)
     stays = [one for step, notebooks in moved for one in _as_moved(step, notebooks, now)]
     who = sorted({notebook for one in stays for notebook in one.rows.notebook_ids})
     count = sum(len(one.rows.notebook_ids) for one in stays)
     return UndoPreview(_copies(steps) - count, stays, await unit.audiences.names(who))
+
+
+async def _each_moved_on(unit: Unit, alike: list[Step], push_id: int) -> list[tuple[Step, set[int]]]:
+    if await _stand_as_placed(unit, alike, lock=False):
+        return [(step, set()) for step in alike]
+    return [(step, await _moved_on(unit, step, push_id)) for step in alike if step.rows is not None]
 
 
 def _as_moved(step: Step, moved: set[int], now: AsTheyAre) -> Iterable[MovedOn]:
@@ -128,13 +136,41 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
     by = For(push_id, actor.person_id)
     back = besides = 0
-    for step in reversed(steps):  # one by one: the words of ten thousand woven pages are not all wanted at once
-        done = await _as_left(unit, step, push_id)
-        besides += await _undo_besides(unit, by, done, also) if also else 0
-        back += _copies(applied.step for applied in await apply_plan(unit, by, plan_undo([done], push_id).steps))
+    for alike in _alike(reversed(steps)):
+        if await _stand_as_placed(unit, alike):
+            back += await unit.operations.take_out_placed(_places(alike), push_id)
+            continue
+        for step in alike:  # one by one: the words of ten thousand woven pages are not all wanted at once
+            done = await _as_left(unit, step, push_id)
+            besides += await _undo_besides(unit, by, done, also) if also else 0
+            back += _copies(applied.step for applied in await apply_plan(unit, by, plan_undo([done], push_id).steps))
     await unit.pushes.undone(push_id)
     await unit.news.of_push(push_id, await unit.audiences.of_push(push_id))
     return Undone(back, _copies(steps) - back - besides, besides)
+
+
+def _alike(steps: Iterable[Step]) -> Iterator[list[Step]]:
+    """Steps that placed pages in the same notebooks together; any other by itself."""
+    for _, group in groupby(enumerate(steps), _what_is_alike):
+        yield [step for _, step in group]
+
+
+def _what_is_alike(numbered: tuple[int, Step]) -> object:
+    number, step = numbered
+    match step.operations:
+        case (Place() as place,):
+            return place.notebook_ids, place.ordinal
+        case _:
+            return number
+
+
+def _places(alike: list[Step]) -> list[Place]:
+    return [operation for step in alike for operation in step.operations if isinstance(operation, Place)]
+
+
+async def _stand_as_placed(unit: Unit, alike: list[Step], lock: bool = True) -> bool:
+    """Of several pages that were placed together, whether nothing has happened to any."""
+    return len(alike) > 1 and await unit.operations.stand_as_placed(_places(alike), lock)
 
 
 async def _undo_besides(unit: Unit, by: For, done: Done, also: Rows) -> int:
@@ -146,7 +182,7 @@ async def _undo_besides(unit: Unit, by: For, done: Done, also: Rows) -> int:
         return 0
     now = await _as_they_are(unit, [(step, wanted)], lock=True)
     before = {operation.before for operation in step.operations if isinstance(operation, Refresh | Weave)}
-    editions = {edition: await unit.masters.edition_document(edition) for edition in before}
+    editions = await unit.masters.edition_documents(before)
     planned = await aside(plan_moved_on, step, now, wanted, editions)
     return _copies(applied.step for applied in await apply_plan(unit, by, planned))
 

@@ -98,9 +98,13 @@ class Outline:
             inside[item.parent_id if isinstance(item, Divider) else item.divider_id].append(item)
         yield from _below(None, inside, pages)
 
+    def pages_in_order(self) -> list[OutlinePage]:
+        """Pages as one reads them."""
+        return [item for item in self.in_order() if isinstance(item, OutlinePage)]
+
     def page_order(self) -> list[int]:
         """Page ids in reading order."""
-        return [item.id for item in self.in_order() if isinstance(item, OutlinePage)]
+        return [page.id for page in self.pages_in_order()]
 
     def holder_order(self) -> list[Holder]:
         """Dividers and sections as one reads them."""

@@ -1,7 +1,7 @@
 """The master in PostgreSQL: outline, pages, editions."""
 
 import re
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import fields
 from datetime import datetime
 from typing import Any, Literal, TypeAlias, cast
@@ -451,20 +451,36 @@ class MasterStore:
         )
         return read(found.scalar_one())
 
-    async def make_edition(self, page: MasterPage, number: int, made_by: int) -> int:
-        """Makes an edition of a page as it is; gives its id."""
-        content = upsert(t.Content).values(fingerprint=page.fingerprint, document=written(page.document))
-        await self.connection.execute(content.on_conflict_do_nothing())
-        added = insert(t.Edition).values(
-            page_id=page.id,
-            number=number,
-            title=page.title,
-            fingerprint=page.fingerprint,
-            answerable=count_answers(page.document).answerable,
-            made_at=self.now,
-            made_by=made_by,
+    async def edition_documents(self, edition_ids: Collection[int]) -> dict[int, Node]:
+        """The pages that these editions are, by their ids."""
+        found = await self.connection.execute(
+            select(t.Edition.id, t.Content.document)
+            .join(t.Content, t.Edition.fingerprint == t.Content.fingerprint)
+            .where(t.Edition.id.in_(edition_ids))
         )
-        return (await self.connection.execute(added.returning(t.Edition.id))).scalar_one()
+        return {row.id: read(row.document) for row in found}
+
+    async def make_editions(self, pages: Sequence[tuple[MasterPage, int]], made_by: int) -> dict[int, int]:
+        """Makes editions of pages as they are, under these numbers; gives their ids by the pages'."""
+        contents = {page.fingerprint: written(page.document) for page, _ in pages}
+        await self.connection.execute(
+            upsert(t.Content).on_conflict_do_nothing(),
+            [{"fingerprint": fingerprint, "document": document} for fingerprint, document in contents.items()],
+        )
+        made = [
+            {
+                "page_id": page.id,
+                "number": number,
+                "title": page.title,
+                "fingerprint": page.fingerprint,
+                "answerable": count_answers(page.document).answerable,
+                "made_at": self.now,
+                "made_by": made_by,
+            }
+            for page, number in pages
+        ]
+        added = await self.connection.execute(insert(t.Edition).returning(t.Edition.page_id, t.Edition.id), made)
+        return {row.page_id: row.id for row in added}
 
 
 def _pair(master_id: int, person_id: int) -> tuple[Any, Any]:

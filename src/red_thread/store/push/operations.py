@@ -1,6 +1,6 @@
 """The operations of a plan in PostgreSQL: one statement each, for however many notebooks."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import fields
 from datetime import datetime
 from typing import Any
@@ -128,6 +128,30 @@ _PLACE_UNDER = f"""
         ORDER BY a.ordinal LIMIT 1)
     FROM {_NEW} JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
 """
+# Many pages, each in many notebooks: a page under another comes after that.
+_PLACE_MANY = text("""
+    INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal, parent_id)
+    SELECT s.notebook_id, s.notebook_section_id, n.page, n.edition, n.key, n.ordinal, CASE WHEN n.under > 0 THEN (
+        SELECT a.id FROM copy a WHERE a.notebook_id = n.id AND a.page_id = n.under AND a.pulled_back_id IS NULL
+        ORDER BY a.ordinal LIMIT 1) END
+    FROM unnest(CAST(:notebooks AS bigint[]), CAST(:keys AS text[]), CAST(:pages AS bigint[]),
+                CAST(:sections AS bigint[]), CAST(:editions AS bigint[]), CAST(:ordinals AS int[]),
+                CAST(:unders AS bigint[])) n(id, key, page, section, edition, ordinal, under)
+    JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = n.section
+""")
+# Whether all of the pages stand in all of the notebooks as they were placed there.
+_STAND_AS_PLACED = """
+    SELECT count(*) FROM (
+        SELECT FROM copy c WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND ordinal = :ordinal
+        AND edition_id = ANY(CAST(:editions AS bigint[])) AND revision = 0 AND pulled_back_id IS NULL {lock}
+    ) standing
+"""
+_STANDING_MANY = {lock: text(_STAND_AS_PLACED.format(lock="FOR UPDATE" if lock else "")) for lock in (True, False)}
+_TAKE_OUT_MANY = text("""
+    UPDATE copy SET pulled_back_id = :push WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
+    AND ordinal = :ordinal AND edition_id = ANY(CAST(:editions AS bigint[])) AND revision = 0
+    AND pulled_back_id IS NULL
+""")
 _PLACE_LOOSE = f"""
     INSERT INTO copy (notebook_id, notebook_section_id, order_key, cut_page_id, cut_edition_id, cut_at, cut_by_id)
     SELECT s.notebook_id, s.notebook_section_id, n.key, :page_id, :edition_id, :now, :push
@@ -236,6 +260,23 @@ class OperationStore:
             await self.connection.execute(_KNOW_SECTIONS)
         return done
 
+    async def place(self, places: Sequence[Place]) -> int:
+        """Does them all; gives how many copies came of it."""
+        done = 0
+        for wave in _waves(places):
+            done += (await self.connection.execute(_PLACE_MANY, _placed(wave))).rowcount
+        return done
+
+    async def stand_as_placed(self, places: Sequence[Place], lock: bool = True) -> bool:
+        """Whether nothing has happened to what was placed, in the same notebooks, and under the same ordinal."""
+        first = places[0]
+        standing = await self.connection.scalar(_STANDING_MANY[lock], _alike(places))
+        return standing == len(places) * len(first.notebook_ids)
+
+    async def take_out_placed(self, places: Sequence[Place], push_id: int) -> int:
+        """Takes out again what stands as it was placed, in the same notebooks; gives how many copies that are."""
+        return (await self.connection.execute(_TAKE_OUT_MANY, {**_alike(places), "push": push_id})).rowcount
+
     async def as_left(self, operation: Operation, push_id: int, lock: bool = True) -> Sequence[int]:
         """Those of its notebooks in which all is still as the push left it by this operation."""
         statements: dict[Any, TextClause] = _AS_LEFT_AND_HELD if lock else _AS_LEFT
@@ -265,6 +306,38 @@ class OperationStore:
         if isinstance(operation, Cut):
             values["cut_by"] = push_id  # whether all is as this push left it
         return {**values, "now": self.now, "push": push_id}
+
+
+def _waves(places: Sequence[Place]) -> Iterator[list[Place]]:
+    """What hangs under nothing of the rest, again and again: a page is placed after that under which it hangs."""
+    left = list(places)
+    while left:
+        there = {place.page_id for place in left}
+        now, later = [], []
+        for place in left:
+            (later if place.under in there else now).append(place)
+        yield now or later
+        left = later if now else []
+
+
+def _placed(places: Sequence[Place]) -> dict[str, Any]:
+    def each(value: Callable[[Place], int | None]) -> str:
+        return id_array([value(place) or 0 for place in places for _ in place.notebook_ids])
+
+    return {
+        "notebooks": id_array([notebook for place in places for notebook in place.notebook_ids]),
+        "keys": key_array([key for place in places for key in place.keys]),
+        "pages": each(lambda place: place.page_id),
+        "sections": each(lambda place: place.section_id),
+        "editions": each(lambda place: place.edition_id),
+        "ordinals": each(lambda place: place.ordinal),
+        "unders": each(lambda place: place.under),
+    }
+
+
+def _alike(places: Sequence[Place]) -> dict[str, Any]:
+    editions = id_array([place.edition_id for place in places])
+    return {"notebooks": id_array(places[0].notebook_ids), "ordinal": places[0].ordinal, "editions": editions}
 
 
 def _kind(operation: Operation) -> Any:
