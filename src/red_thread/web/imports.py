@@ -1,5 +1,6 @@
 """From uploaded files to actions: reading is done by `formats`, changing by `actions`."""
 
+import asyncio
 import posixpath
 import re
 from collections.abc import Callable, Mapping
@@ -17,7 +18,7 @@ from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
 from red_thread.formats.media import clean_media
 from red_thread.formats.pages import Maker, ReadPage, stem_of
-from red_thread.formats.pdf import read_pdf
+from red_thread.formats.pdf import read_part, read_pdf, together
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
@@ -26,6 +27,8 @@ from red_thread.web.limits import within_limits
 from red_thread.web.schemas import PagesReportOut, ProblemOut
 
 _KINDS = "Markdown, HTML, DOCX, PDF or a picture"
+_SHARES = 2
+_NONE: Mapping[str, list[ReadPage]] = {}
 _NUMBER = re.compile(r"^\d+[-_. ]+")
 
 
@@ -47,7 +50,7 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
 
 
 async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:
-    read = await within_limits(name, _read_upload, name, body)
+    read = await read_upload(name, body)
     if not read.items:
         why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
         raise Unreadable(name, why)
@@ -68,7 +71,16 @@ class ReadFiles:
         return [item for item in self.items if isinstance(item, ImportedPage)]
 
 
-def _read_upload(name: str, body: bytes) -> ReadFiles:
+async def read_upload(name: str, body: bytes) -> ReadFiles:
+    """What a file comes to, read by others. A PDF by itself is drawn by two at once. Raises Unreadable."""
+    if _ending(name) != ".pdf":
+        return await within_limits(name, _read_files, name, body)
+    shares = [within_limits(name, read_part, name, body, turn, _SHARES) for turn in range(_SHARES)]
+    pages = together(name, await asyncio.gather(*shares))
+    return read_pages({name: body}, known={name: pages})
+
+
+def _read_files(name: str, body: bytes) -> ReadFiles:
     if _ending(name) not in READERS and body[:2] == b"PK":
         return read_pages(read_archive(name, body))
     return read_pages({name: body}, alone=True)
@@ -112,10 +124,12 @@ def _reader(path: str, alone: bool) -> Callable[[str, bytes], list[ReadPage]] | 
     return _picture if alone and _ending(path) in PICTURES else READERS.get(_ending(path))
 
 
-def read_pages(files: Mapping[str, bytes], alone: bool = False) -> ReadFiles:
+def read_pages(
+    files: Mapping[str, bytes], alone: bool = False, known: Mapping[str, list[ReadPage]] = _NONE
+) -> ReadFiles:
     """Files by path, in the order of their names: folders are dividers, the innermost a section.
 
-    A file of many pages is a section by itself.
+    A file of many pages is a section by itself. `known`: what has been read already.
     """
     read = ReadFiles()
     for path in sorted(files):
@@ -125,7 +139,7 @@ def read_pages(files: Mapping[str, bytes], alone: bool = False) -> ReadFiles:
         if reader is None:
             continue
         try:
-            found = reader(path, files[path])
+            found = known.get(path) or reader(path, files[path])
         except Unreadable as error:
             read.problems.append(Problem(path, 0, error.why))
             continue
