@@ -40,10 +40,22 @@ async def test_a_web_page_comes_in_as_a_page(person):
     file = {"name": "harbour.html", "mimeType": "text/html", "buffer": BROUGHT.encode()}
     await teacher.get_by_label("File, or zip of files").set_input_files(file)
     # The first file wakes the process that reads files: on a busy machine that takes its time.
-    brought = teacher.get_by_role("treeitem", name=re.compile("^Harbour rules"))
-    await expect(brought).to_be_visible(timeout=90_000)
+    bring = teacher.get_by_role("button", name="Bring 1 page in")
+    await expect(bring).to_be_visible(timeout=90_000)
+    await expect(teacher.get_by_role("dialog").get_by_text("“Harbour rules”")).to_be_visible()
+    await bring.click()
     await open_master_page(teacher, "Harbour rules")
     await expect(teacher.locator(".page-body li")).to_have_count(2)
+    await expect(teacher.locator(".page-body strong")).to_have_text("slipway")
+
+    await teacher.get_by_role("button", name="More about the master").click()
+    await teacher.get_by_role("menuitem", name="Bring in files").click()
+    anew = {**file, "buffer": BROUGHT.replace("slipway", "long slipway").encode()}
+    await teacher.get_by_label("File, or zip of files").set_input_files(anew)
+    await teacher.get_by_role("button", name="Bring 1 page up to date").click(timeout=90_000)
+    await expect(teacher.locator(".page-body strong")).to_have_text("long slipway")
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^Harbour rules"))).to_have_count(1)
+    await teacher.get_by_role("button", name="Undo").last.click()
     await expect(teacher.locator(".page-body strong")).to_have_text("slipway")
     await teacher.keyboard.press("Escape")
     for made in ("Harbour rules", "New pages"):

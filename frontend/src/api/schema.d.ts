@@ -775,9 +775,29 @@ export interface paths {
         put?: never;
         /**
          * Post Pages
-         * @description Takes in a Markdown file, or a zip of folders of them, as sections and pages.
+         * @description Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name.
          */
         post: operations["post_pages"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/pages/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Pages Plan
+         * @description What would come of a file; nothing happens.
+         */
+        post: operations["post_pages_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2867,6 +2887,16 @@ export interface components {
             /** Words */
             words: number;
         };
+        /**
+         * PageBefore
+         * @description A page that was brought up to date, and the revision to which it can go back.
+         */
+        PageBefore: {
+            /** Page Id */
+            page_id: number;
+            /** Revision */
+            revision: number;
+        };
         /** PageViewOut */
         PageViewOut: {
             /** Asking */
@@ -2877,12 +2907,29 @@ export interface components {
             editions: components["schemas"]["EditionOut"][];
             page: components["schemas"]["MasterPageOut"];
         };
-        /** PagesReportOut */
+        /**
+         * PagesPlanOut
+         * @description What would come of a file, and what of it cannot be read.
+         */
+        PagesPlanOut: {
+            /** Pages */
+            pages: components["schemas"]["PlannedPageOut"][];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+        };
+        /**
+         * PagesReportOut
+         * @description `page_ids`: new pages; `same`: how many were there already, just so.
+         */
         PagesReportOut: {
             /** Page Ids */
             page_ids: number[];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+            /** Same */
+            same: number;
+            /** Updated */
+            updated: components["schemas"]["PageBefore"][];
         };
         /**
          * PastMomentOut
@@ -2941,6 +2988,18 @@ export interface components {
             };
             /** Woven */
             woven: components["schemas"]["WovenOut"][];
+        };
+        /**
+         * PlannedPageOut
+         * @description A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there.
+         */
+        PlannedPageOut: {
+            /** Into */
+            into: string[];
+            /** Page Id */
+            page_id: number | null;
+            /** Title */
+            title: string;
         };
         /** ProblemOut */
         ProblemOut: {
@@ -5178,7 +5237,9 @@ export interface operations {
     };
     post_pages: {
         parameters: {
-            query?: never;
+            query?: {
+                again?: "beside" | "update";
+            };
             header?: {
                 "x-red-thread-proof"?: string | null;
             };
@@ -5196,6 +5257,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagesReportOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_pages_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagesPlanOut"];
                 };
             };
             /** @description Validation Error */

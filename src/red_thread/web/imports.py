@@ -9,8 +9,9 @@ from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob
-from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, import_pages
+from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, import_pages, look_at_import
 from red_thread.core.classes.roster_plan import Listed
+from red_thread.core.page.nodes import title_of
 from red_thread.formats.archive import read_archive
 from red_thread.formats.docx import read_docx
 from red_thread.formats.html import read_html
@@ -24,7 +25,7 @@ from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
 from red_thread.store.unit import Unit
 from red_thread.web.limits import within_limits
-from red_thread.web.schemas import PagesReportOut, ProblemOut
+from red_thread.web.schemas import PageBefore, PagesPlanOut, PagesReportOut, PlannedPageOut, ProblemOut
 
 _KINDS = "Markdown, HTML, DOCX, PDF or a picture"
 _SHARES = 2
@@ -49,13 +50,39 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
     return ReadRoster(listed, roster.problems)
 
 
-async def take_in_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesReportOut:
+async def take_in_pages(
+    unit: Unit, actor: Actor, master_id: int, name: str, body: bytes, update: bool = False
+) -> PagesReportOut:
+    """Reads a file and takes its pages in. `update`: those that are there by name change. Raises Unreadable."""
+    read = await _something(name, body)
+    taken = await import_pages(unit, actor, master_id, read.items, update)
+    updated = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in taken.updated.items()]
+    return PagesReportOut(
+        page_ids=taken.page_ids, updated=updated, same=taken.same, problems=_problems(read.problems)
+    )
+
+
+async def plan_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesPlanOut:
+    """What would come of a file, before anything happens. Raises Unreadable."""
+    read = await _something(name, body)
+    there = await look_at_import(unit, actor, master_id, read.items)
+    pages = [
+        PlannedPageOut(title=title_of(page.document), into=[*page.dividers, page.section], page_id=page_id)
+        for page, page_id in zip(read.pages, there, strict=True)
+    ]
+    return PagesPlanOut(pages=pages, problems=_problems(read.problems))
+
+
+async def _something(name: str, body: bytes) -> "ReadFiles":
     read = await read_upload(name, body)
     if not read.items:
         why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
         raise Unreadable(name, why)
-    made = await import_pages(unit, actor, master_id, read.items)
-    return PagesReportOut(page_ids=made, problems=[ProblemOut.model_validate(p) for p in read.problems])
+    return read
+
+
+def _problems(problems: list[Problem]) -> list[ProblemOut]:
+    return [ProblemOut.model_validate(problem) for problem in problems]
 
 
 @dataclass(slots=True)

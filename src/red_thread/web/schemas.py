@@ -544,8 +544,34 @@ class RosterReportOut(Schema):
     caught_up: CaughtUpOut
 
 
+class PlannedPageOut(Schema):
+    """A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there."""
+
+    title: str
+    into: list[str]
+    page_id: int | None
+
+
+class PagesPlanOut(Schema):
+    """What would come of a file, and what of it cannot be read."""
+
+    pages: list[PlannedPageOut]
+    problems: list[ProblemOut]
+
+
+class PageBefore(Schema):
+    """A page that was brought up to date, and the revision to which it can go back."""
+
+    page_id: int
+    revision: int
+
+
 class PagesReportOut(Schema):
+    """`page_ids`: new pages; `same`: how many were there already, just so."""
+
     page_ids: list[int]
+    updated: list[PageBefore]
+    same: int
     problems: list[ProblemOut]
 
 

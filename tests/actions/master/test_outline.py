@@ -15,7 +15,7 @@ from red_thread.actions.master.change_outline import (
     rename_item,
     restore_item,
 )
-from red_thread.actions.master.import_pages import ImportedPage, import_pages
+from red_thread.actions.master.import_pages import ImportedPage, import_pages, look_at_import
 from red_thread.actions.master.look_at_master import look_at_master, look_at_page
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.save_master_page import save_master_page
@@ -173,6 +173,33 @@ async def test_imported_pages_find_their_places_by_name(school: School):
         await import_pages(unit, school.teacher, school.master, pages)
         await import_pages(unit, school.teacher, school.master, pages[:1])
     assert await outline_of(school) == "Tides: loose Autumn/ Tides: one (sheet) one"
+
+
+async def test_a_page_that_comes_again_is_brought_up_to_date_and_what_students_wrote_stays(school: School):
+    [ada] = await school.add_class("9A", 1)
+    tides = await school.add_page("a:The sea falls. | s:Here:", "Ebb", writing="everywhere", paper="ruled")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:The sea falls. | s:Here: kelp")
+    came = [
+        ImportedPage((), "tides", page("x:The sea falls and rises. | y:Here:", "EBB")),
+        ImportedPage((), "Tides", page("x:Another.", "Ebb")),
+    ]
+    async with school.database.begin() as unit:
+        assert await look_at_import(unit, school.teacher, school.master, came) == [tides, None]
+        taken = await import_pages(unit, school.teacher, school.master, came, update=True)
+        assert (taken.updated, len(taken.page_ids), taken.same) == ({tides: 1}, 1, 0)
+        taken = await import_pages(unit, school.teacher, school.master, came[:1], update=True)
+        assert (taken.updated, taken.page_ids, taken.same) == ({}, [], 1)
+        now = await unit.masters.page(tides)
+        assert now is not None
+        assert now.document["attrs"]["paper"] == "ruled"
+    await school.push([tides], "9A")
+    assert await school.reads(ada, tides) == "a:The sea falls and rises. | s:Here: kelp"
+    async with school.database.begin() as unit:
+        await go_back_to(unit, school.teacher, tides, 1)
+        now = await unit.masters.page(tides)
+        assert now is not None
+        assert show(now.document) == "a:The sea falls. | s:Here:"
 
 
 async def test_nothing_is_put_into_another_course_nor_under_a_page_elsewhere(school: School):

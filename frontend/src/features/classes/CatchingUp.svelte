@@ -41,7 +41,12 @@
 					<li class="flex items-baseline gap-3 py-1.5">
 						<span class="grow">
 							<b class="font-semibold">{list(group.names, MOST)}</b>
-							<span class="text-soft">· {list(group.titles.map((title) => `“${title}”`), MOST)}</span>
+							<span class="text-soft"
+								>· {list(
+									group.titles.map((title) => `“${title}”`),
+									MOST
+								)}</span
+							>
 						</span>
 						{#if missing.groups.length > 1}
 							<Button quiet onclick={() => attempt(() => classes.catchUp(group.notebook_ids))}

@@ -1,37 +1,79 @@
-<!-- Brings pages in from files. -->
+<!-- Brings pages in from files: what they come to, then the taking, which can be undone. -->
 <script lang="ts">
-	import type { Schemas } from '../../api/client';
+	import { untrack } from 'svelte';
+	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import TakeFile from '../../ui/TakeFile.svelte';
 	import Unreadable from '../../ui/Unreadable.svelte';
-	import { count } from '../../ui/words';
+	import { count, list } from '../../ui/words';
+	import { BringingState, bySection } from './bringing.svelte';
 	import type { MasterState } from './master.svelte';
 
 	let { master, open = $bindable() }: { master: MasterState; open: boolean } = $props();
+	const bringing = untrack(() => new BringingState(master));
+	const WAYS = [
+		[true, 'bring them up to date: what students wrote stays'],
+		[false, 'bring them in beside']
+	] as const;
 
-	async function take(file: File) {
-		const report = await master.takeIn(file);
-		if (report.problems.length === 0) open = false;
-		return report;
+	async function take() {
+		if (await bringing.take()) open = false;
 	}
 </script>
 
 <Dialog bind:open title="Bring pages in">
-	<p class="mb-4 text-soft">
-		A file becomes a page: Markdown, a web page, a DOCX document, a picture. Of a PDF each page becomes one,
-		to write under. A zip of folders becomes sections and their pages, in the order of their names.
-	</p>
-	<TakeFile
-		label="File, or zip of files"
-		accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.zip"
-		{take}
-		ondone={() => (open = false)}
-	>
-		{#snippet told(report: Schemas['PagesReportOut'])}
-			<p class="mb-2">
-				{count(report.page_ids.length, 'page')} came in. {count(report.problems.length, 'place')} could not be read:
-			</p>
-			<Unreadable problems={report.problems} />
-		{/snippet}
-	</TakeFile>
+	{#if bringing.plan}
+		<ul class="mb-4 max-h-[45vh] divide-y divide-line overflow-y-auto">
+			{#each bySection(bringing.plan.pages) as section (section.into)}
+				<li class="py-1.5">
+					<b class="font-semibold">{section.into}</b>
+					<span class="text-soft">· {count(section.pages.length, 'page')}</span>
+					<p class="text-soft">
+						{list(
+							section.pages.map((page) => `“${page.title}”`),
+							6
+						)}
+					</p>
+				</li>
+			{/each}
+		</ul>
+		{#if bringing.plan.problems.length}
+			<p class="mb-1 font-semibold">{count(bringing.plan.problems.length, 'place')} cannot be read:</p>
+			<Unreadable problems={bringing.plan.problems} />
+		{/if}
+		{#if bringing.there}
+			<fieldset class="mb-4">
+				<legend class="mb-1 font-semibold">
+					{count(bringing.there, 'page is', 'pages are')} there already, by name:
+				</legend>
+				{#each WAYS as [update, words] (words)}
+					<label class="flex items-center gap-2 py-0.5">
+						<input type="radio" name="again" value={update} bind:group={bringing.update} />
+						{words}
+					</label>
+				{/each}
+			</fieldset>
+		{/if}
+		<div class="flex gap-2">
+			<Button go disabled={bringing.busy} onclick={take}>{bringing.words}</Button>
+			<Button onclick={() => (bringing.plan = null)}>Another file</Button>
+		</div>
+	{:else}
+		<p class="mb-4 text-soft">
+			A file becomes a page: Markdown, a web page, a DOCX document, a picture. Of a PDF each page becomes one,
+			to write under. A zip of folders becomes sections and their pages, in the order of their names. Nothing
+			comes in before you have seen what it will be.
+		</p>
+		<input
+			type="file"
+			aria-label="File, or zip of files"
+			accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.zip"
+			disabled={bringing.busy}
+			class="mb-4 file:mr-3 file:rounded-md file:border file:border-line-strong/60 file:bg-raised file:px-3 file:py-1.5 file:font-semibold"
+			onchange={(event) => event.currentTarget.files?.[0] && bringing.look(event.currentTarget.files[0])}
+		/>
+	{/if}
+	{#if bringing.busy}<p role="status">{bringing.plan ? 'Bringing it in …' : 'Reading …'}</p>{/if}
+	{#if bringing.problem}
+		<p role="alert"><b>{bringing.problem.message}</b> {bringing.problem.hint}</p>
+	{/if}
 </Dialog>

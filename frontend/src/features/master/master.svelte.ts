@@ -5,6 +5,7 @@ import { attempt } from '../../ui/report';
 import { ALWAYS, HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
+import { came } from './bringing.svelte';
 import { displayedWords } from './display';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
@@ -152,16 +153,26 @@ export class MasterState {
 	}
 
 	/** Takes Markdown in; what could not be read is given back. */
-	async takeIn(file: File) {
-		const report = await send<Schemas['PagesReportOut']>(`/api/masters/${this.id}/pages`, file);
+	/** What a file would come to. */
+	planFile(file: File) {
+		return send<Schemas['PagesPlanOut']>(`/api/masters/${this.id}/pages/plan`, file);
+	}
+
+	/** `update`: pages that are there by name change. */
+	async takeIn(file: File, update: boolean) {
+		const address = `/api/masters/${this.id}/pages?again=${update ? 'update' : 'beside'}`;
+		const report = await send<Schemas['PagesReportOut']>(address, file);
 		await this.load();
-		const made = report.page_ids;
-		this.#done(`${count(made.length, 'page')} came in.`, () =>
+		this.#done(came(report), () =>
 			this.#change(async () => {
-				for (const id of made) await this.#remove('page', id);
+				for (const id of report.page_ids) await this.#remove('page', id);
+				for (const path of report.updated) await this.#asItWas(path);
 			})
 		);
-		return report;
+	}
+
+	async #asItWas(path: Schemas['PageBefore']) {
+		await ask(api.POST('/api/pages/{page_id}/past/{revision}', { params: { path } }));
 	}
 
 	/** Pages on which all of the words stand. */

@@ -1,17 +1,27 @@
-"""Taking pages in from files: dividers and sections are made where the master has none of that name."""
+"""Taking pages in from files: dividers and sections are made where the master has none of that name.
 
+A page that comes again, one of its title in the section of its name, may be brought up to date: as if the teacher had
+typed what is different.
+"""
+
+from collections import defaultdict
 from collections.abc import Awaitable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob, add_to_master
 from red_thread.actions.master.change_outline import add_divider, add_section
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.permissions import require_master_page, require_teacher
+from red_thread.core.merge.same_blocks import with_ids_of
 from red_thread.core.outline.display import Display
-from red_thread.core.outline.tree import Outline, OutlinePage
+from red_thread.core.outline.tree import Outline, OutlinePage, Section
 from red_thread.core.page.kinds import NAME_BYTES
 from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
 from red_thread.store.unit import Unit
+
+_UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is read as
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,27 +45,97 @@ class ImportedHolder:
     display: Display = Display.ORDINARY
 
 
-async def import_pages(
-    unit: Unit, actor: Actor, master_id: int, items: Sequence[ImportedPage | ImportedHolder]
-) -> list[int]:
-    """Takes pages in, in order, each at the end of its section. Returns their ids."""
+Items: TypeAlias = Sequence[ImportedPage | ImportedHolder]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """What came of it. `page_ids`: new pages. `updated`: by page that changed, the revision that it had before.
+
+    `same`: how many were there already, just so.
+    """
+
+    page_ids: list[int] = field(default_factory=list[int])
+    updated: dict[int, int] = field(default_factory=dict[int, int])
+    same: int = 0
+
+
+async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items) -> list[int | None]:
+    """For each page, in order, which one of the master it is by its name; None for one that is new.
+
+    Nothing happens. Raises NotFound.
+    """
     await require_teacher(unit, actor, master_id)
-    places = _Places(unit, actor, master_id, await unit.masters.outline(master_id))
-    made: list[int] = []
+    known = _Known(await unit.masters.outline(master_id))
+    return [known.take(item) for item in items if isinstance(item, ImportedPage)]
+
+
+async def import_pages(unit: Unit, actor: Actor, master_id: int, items: Items, update: bool = False) -> Taken:
+    """Takes pages in, in order, each at the end of its section. `update`: those that are there by name change.
+
+    Raises NotFound.
+    """
+    await require_teacher(unit, actor, master_id)
+    outline = await unit.masters.outline(master_id)
+    places, known = _Places(unit, actor, master_id, outline), _Known(outline)
+    taken = Taken()
     titles: dict[tuple[int, str], int] = {}
     for item in items:
         if isinstance(item, ImportedHolder):
             await places.make(item)
             continue
-        section_id = await places.section(item.dividers, item.section)
+        there = known.take(item) if update else None
         document = await _with_pictures(unit, actor, master_id, item)
+        if there is not None:
+            taken = await _updated(unit, actor, there, document, taken)
+            continue
+        section_id = await places.section(item.dividers, item.section)
         parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
         page_id = await places.add_page(section_id, document, parent_id)
         titles[section_id, title_of(document)] = page_id
-        made.append(page_id)
+        taken.page_ids.append(page_id)
         if item.display is not None:
             await unit.masters.set_display("page", page_id, item.display)
-    return made
+    return taken
+
+
+async def _updated(unit: Unit, actor: Actor, page_id: int, document: Node, taken: Taken) -> Taken:
+    """Under the ids that its blocks have, and with the settings that no file speaks of."""
+    page = await require_master_page(unit, actor, page_id, lock=True)
+    told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
+    anew = with_attributes(with_ids_of(page.document, document), **{**attributes_of(page.document), **told})
+    saved = await save_master_page(unit, actor, page_id, anew, page.revision)
+    if saved.page.revision == page.revision:
+        return replace(taken, same=taken.same + 1)
+    return replace(taken, updated={**taken.updated, page_id: page.revision})
+
+
+class _Known:
+    """The pages of a master by their names, each to be found once."""
+
+    def __init__(self, outline: Outline) -> None:
+        self.pages: dict[tuple[tuple[str, ...], str], list[int]] = defaultdict(list)
+        paths = {section.id: _path(outline, section) for section in outline.sections}
+        for page in outline.pages_in_order():
+            self.pages[paths[page.section_id], _folded(page.title)].append(page.id)
+
+    def take(self, item: ImportedPage) -> int | None:
+        names = tuple(map(_folded, (*item.dividers, item.section)))
+        found = self.pages[names, _folded(title_of(item.document))]
+        return found.pop(0) if found else None
+
+
+def _path(outline: Outline, section: Section) -> tuple[str, ...]:
+    dividers = {divider.id: divider for divider in outline.dividers}
+    names, above = [_folded(section.name)], section.divider_id
+    while above is not None:
+        names.append(_folded(dividers[above].name))
+        above = dividers[above].parent_id
+    return tuple(reversed(names))
+
+
+def _folded(name: str) -> str:
+    return " ".join(name.split()).casefold()
 
 
 async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: ImportedPage) -> Node:
