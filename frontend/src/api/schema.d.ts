@@ -1724,6 +1724,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section_id}/writing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Section Writing
+         * @description Where students may write on the pages of a section, and on those that will be made in it.
+         */
+        put: operations["put_section_writing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -3394,6 +3414,16 @@ export interface components {
             /** Time Zone */
             time_zone: string;
         };
+        /**
+         * SectionBeforeOut
+         * @description What a section said before, and the pages that changed, with the revisions to which they can go back.
+         */
+        SectionBeforeOut: {
+            /** Pages */
+            pages: components["schemas"]["PageBefore"][];
+            /** Writing */
+            writing: string;
+        };
         /** SectionOut */
         SectionOut: {
             display: components["schemas"]["Display"];
@@ -3429,6 +3459,22 @@ export interface components {
         SetStarter: {
             /** On */
             on: boolean;
+        };
+        /**
+         * SetWriting
+         * @description `pages_too`: those that are there already; if not, only those that will be made.
+         */
+        SetWriting: {
+            /**
+             * Pages Too
+             * @default true
+             */
+            pages_too: boolean;
+            /**
+             * Writing
+             * @enum {string}
+             */
+            writing: "everywhere" | "spaces";
         };
         /**
          * ShownPageOut
@@ -6994,6 +7040,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_section_writing: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetWriting"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionBeforeOut"];
+                };
             };
             /** @description Validation Error */
             422: {

@@ -159,7 +159,10 @@ class Divider(OfSchool):
 
 
 class Section(OfSchool):
-    """A section of a master: it holds pages. `display`: "wraps", "ordinary" or "display", unless a page says more."""
+    """A section of a master: it holds pages. `display`: "wraps", "ordinary" or "display", unless a page says more.
+
+    `writing`: of pages that are made in it, as a page has it.
+    """
 
     __tablename__ = "section"
     id: Mapped[int] = _id()
@@ -169,6 +172,7 @@ class Section(OfSchool):
     order_key: Mapped[str] = mapped_column(OrderKey)
     removed_at: Mapped[datetime | None]
     display: Mapped[str] = mapped_column(server_default=text("'ordinary'"))
+    writing: Mapped[str] = mapped_column(server_default=text("'everywhere'"))
 
 
 class Page(OfSchool):

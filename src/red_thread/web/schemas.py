@@ -566,6 +566,20 @@ class PageBefore(Schema):
     revision: int
 
 
+class SetWriting(Schema):
+    """`pages_too`: those that are there already; if not, only those that will be made."""
+
+    writing: Literal["everywhere", "spaces"]
+    pages_too: bool = True
+
+
+class SectionBeforeOut(Schema):
+    """What a section said before, and the pages that changed, with the revisions to which they can go back."""
+
+    writing: str
+    pages: list[PageBefore]
+
+
 class PagesReportOut(Schema):
     """`page_ids`: new pages; `same`: how many were there already, just so."""
 

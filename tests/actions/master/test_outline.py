@@ -6,6 +6,7 @@ import pytest
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import (
+    add_blank_page,
     add_divider,
     add_page,
     add_section,
@@ -19,6 +20,7 @@ from red_thread.actions.master.import_pages import ImportedPage, import_pages, l
 from red_thread.actions.master.look_at_master import look_at_master, look_at_page
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.master.section_writing import set_section_writing
 from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from tests.notation import page, show
@@ -257,3 +259,24 @@ async def test_a_master_page_has_a_past_and_is_gone_back_in(school: School):
         assert show(forth.page.document) == "a:one four"
         with pytest.raises(NotFound):
             await go_back_to(unit, school.teacher, tides, 99)
+
+
+async def test_a_section_says_where_students_may_write_on_its_pages_and_on_new_ones(school: School):
+    tides, ebb = await school.add_page("a:One", "Tides"), await school.add_page("a:Two", "Ebb", writing="spaces")
+    elsewhere = await school.add_page("a:Three", "Dunes", await school.add_section("Elsewhere"))
+
+    async def writing(*pages: int) -> list[str]:
+        async with school.database.begin() as unit:
+            return [
+                page.document["attrs"].get("writing", "everywhere") for page in await unit.masters.pages(list(pages))
+            ]
+
+    async with school.database.begin() as unit:
+        before = await set_section_writing(unit, school.teacher, school.section, "spaces")
+        assert (before.writing, before.pages) == ("everywhere", {tides: 1})
+        new = await add_blank_page(unit, school.teacher, school.section, "New")
+    assert await writing(tides, ebb, elsewhere, new) == ["spaces", "spaces", "everywhere", "spaces"]
+    async with school.database.begin() as unit:
+        await set_section_writing(unit, school.teacher, school.section, before.writing, pages_too=False)
+        await go_back_to(unit, school.teacher, tides, before.pages[tides])
+    assert await writing(tides, ebb, new) == ["everywhere", "spaces", "spaces"]

@@ -11,7 +11,7 @@
 	import { FORMS, PAPERS, TINTS, WRITINGS, paperWords, said, settingsOf } from './settings';
 
 	let { master, page, saying }: { master: MasterState; page: MasterPageState; saying: string } = $props();
-	const section = $derived(master.view?.sections.find((one) => one.id === page.section)?.name);
+	const section = $derived(master.view?.sections.find((one) => one.id === page.section));
 	const display = $derived(master.displayOf(page.id));
 	const is = $derived(settingsOf(page.page?.attrs));
 
@@ -23,7 +23,7 @@
 </script>
 
 <p class="mb-5 text-[13px] leading-6 text-soft print:hidden">
-	{section} · students may write
+	{section?.name} · students may write
 	<Pick words={WRITINGS[is.writing].words} label="Where students may write" light>
 		<Radios
 			label="Where students may write"
@@ -31,6 +31,14 @@
 			chosen={is.writing}
 			onchoose={(writing) => page.set({ writing })}
 		/>
+		{#if section}
+			<button
+				type="button"
+				class="w-full border-t border-line px-3 py-2 text-left text-accent hover:bg-accent-wash"
+				onclick={() => attempt(() => master.setWriting(section, is.writing))}
+				>So on every page of “{section.name}”</button
+			>
+		{/if}
 	</Pick>
 	·
 	<Pick words={paperWords(is)} label="Paper" light>

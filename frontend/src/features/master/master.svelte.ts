@@ -7,6 +7,7 @@ import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { came } from './bringing.svelte';
 import { displayedWords } from './display';
+import { writingWords } from './settings';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
 export class MasterState {
@@ -169,6 +170,18 @@ export class MasterState {
 				for (const path of report.updated) await this.#asItWas(path);
 			})
 		);
+	}
+
+	/** Where students may write on all pages of a section, and on those that will be made in it. */
+	async setWriting(section: { id: number; name: string }, writing: 'everywhere' | 'spaces') {
+		const params = { path: { section_id: section.id } };
+		const put = (body: Schemas['SetWriting']) =>
+			ask(api.PUT('/api/sections/{section_id}/writing', { params, body }));
+		const before = await put({ writing, pages_too: true });
+		this.#done(writingWords(section.name, writing), async () => {
+			await put({ writing: before.writing === 'spaces' ? 'spaces' : 'everywhere', pages_too: false });
+			for (const path of before.pages) await this.#asItWas(path);
+		});
 	}
 
 	async #asItWas(path: Schemas['PageBefore']) {

@@ -5,6 +5,9 @@ export const WRITINGS = {
 	everywhere: { words: 'everywhere', under: 'On all of the page, and between your words.' },
 	spaces: { words: 'only in its places to answer', under: 'Your words stay as they are.' }
 };
+/** What is said of a section on all of whose pages students may write so. */
+export const writingWords = (section: string, writing: keyof typeof WRITINGS) =>
+	`On every page of “${section}”, and on new ones, students may write ${WRITINGS[writing].words}.`;
 export const PAPERS = {
 	plain: { words: 'plain paper' },
 	ruled: { words: 'ruled paper' },

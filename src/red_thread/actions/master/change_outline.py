@@ -12,7 +12,7 @@ from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.tree import Outline, OutlinePage
-from red_thread.core.page.nodes import Node, paragraph
+from red_thread.core.page.nodes import Node, paragraph, with_attributes
 from red_thread.store.master.values import OutlineItem, OutlineKind
 from red_thread.store.unit import Unit
 
@@ -44,6 +44,13 @@ async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, pa
     if parent_id is not None and (parent_id, section_id) not in {(p.id, p.section_id) for p in outline.pages}:
         raise NotFound(what="page")
     return await unit.masters.add_page(section_id, parent_id, outline.end_of_section(section_id, parent_id), document)
+
+
+async def add_blank_page(unit: Unit, actor: Actor, section_id: int, title: str, parent_id: int | None = None) -> int:
+    """A new page, on which students may write where the section says. Raises NotFound, NameMissing."""
+    await require_item(unit, actor, "section", section_id)
+    page = with_attributes(blank_page(title), writing=await unit.masters.writing_of(section_id))
+    return await add_page(unit, actor, section_id, page, parent_id)
 
 
 def blank_page(title: str) -> Node:

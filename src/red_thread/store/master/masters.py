@@ -312,6 +312,15 @@ class MasterStore:
         table = _TABLES[kind]
         await self.connection.execute(update(table).where(table.id == item_id).values(display=display))
 
+    async def writing_of(self, section_id: int) -> str:
+        """Where students may write on the pages that are made in a section."""
+        wanted = select(t.Section.writing).where(t.Section.id == section_id)
+        return (await self.connection.execute(wanted)).scalar_one()
+
+    async def set_writing(self, section_id: int, writing: str) -> None:
+        """The same, set."""
+        await self.connection.execute(update(t.Section).where(t.Section.id == section_id).values(writing=writing))
+
     async def set_starter(self, page_id: int, on: bool) -> None:
         """Whether new notebooks begin with a page."""
         await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(starter=on))

@@ -7,10 +7,9 @@ from urllib.parse import quote
 from fastapi import APIRouter, Query, Request, Response
 
 from red_thread.actions.master.change_outline import (
+    add_blank_page,
     add_divider,
-    add_page,
     add_section,
-    blank_page,
     move_item,
     remove_item,
     rename_item,
@@ -25,6 +24,7 @@ from red_thread.actions.master.make_many import Many, look_at_names, make_many
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.search import search_master
+from red_thread.actions.master.section_writing import set_section_writing
 from red_thread.actions.master.see_as_student import see_as_student
 from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_teacher
@@ -57,6 +57,7 @@ from red_thread.web.schemas import (
     NamesOut,
     OutlineKindName,
     OutlinePageOut,
+    PageBefore,
     PagesPlanOut,
     PagesReportOut,
     PageViewOut,
@@ -64,9 +65,11 @@ from red_thread.web.schemas import (
     RenameItem,
     SavedPageOut,
     SavePage,
+    SectionBeforeOut,
     SectionOut,
     SetDisplay,
     SetStarter,
+    SetWriting,
     TakenOutOut,
     WayOut,
 )
@@ -108,8 +111,7 @@ async def post_item(master_id: int, body: AddItem, unit: InUnit, actor: ByActor)
         return AddedOut(id=await add_section(unit, actor, master_id, body.name, body.holder_id))
     if body.holder_id is None:
         raise NotFound(what="section")
-    document = blank_page(body.name)
-    return AddedOut(id=await add_page(unit, actor, body.holder_id, document, body.parent_id))
+    return AddedOut(id=await add_blank_page(unit, actor, body.holder_id, body.name, body.parent_id))
 
 
 @router.patch("/items/{kind}/{item_id}", status_code=204)
@@ -124,6 +126,14 @@ async def put_display(
 ) -> None:
     """Puts a section or a page under wraps, on display, or neither."""
     await set_display(unit, actor, kind, item_id, body.display)
+
+
+@router.put("/sections/{section_id}/writing")
+async def put_section_writing(section_id: int, body: SetWriting, unit: InUnit, actor: ByActor) -> SectionBeforeOut:
+    """Where students may write on the pages of a section, and on those that will be made in it."""
+    before = await set_section_writing(unit, actor, section_id, body.writing, body.pages_too)
+    pages = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in before.pages.items()]
+    return SectionBeforeOut(writing=before.writing, pages=pages)
 
 
 @router.put("/pages/{page_id}/starter", status_code=204)
