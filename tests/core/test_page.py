@@ -8,7 +8,7 @@ from red_thread.core.page.answers import count_answers, teachers_part
 from red_thread.core.page.check import NotAPage, check_page
 from red_thread.core.page.delta import apply_delta, make_delta
 from red_thread.core.page.fingerprint import fingerprint
-from red_thread.core.page.nodes import plain_text, walk
+from red_thread.core.page.nodes import bytes_on, plain_text, walk
 from red_thread.core.page.tokens import split_words
 from tests.notation import page, show
 
@@ -271,3 +271,10 @@ def test_only_what_the_table_of_kinds_names_is_in_a_page(made):
 )
 def test_what_editors_write_is_in_a_page(made):
     assert check_page(made).page == made
+
+
+def test_a_picture_to_draw_on_is_the_teachers_and_no_answer():
+    paper, drawn = space(over="limpet"), space(over="limpet", strokes=[[[1, 2], [3, 4]]])
+    assert bytes_on(paper) == ["limpet"]
+    assert (count_answers(paper).answered, count_answers(drawn, paper).answered) == (0, 1)
+    assert teachers_part(paper) == teachers_part(drawn) != teachers_part(space())

@@ -105,6 +105,17 @@ def test_pictures_are_in_the_file_and_nothing_else_is_asked_for():
     assert "[Elsewhere]" in body.text_content()
 
 
+def test_a_picture_to_draw_on_stands_under_what_is_drawn():
+    made = io.BytesIO()
+    Image.new("RGB", (8, 8), "red").save(made, "PNG")
+    place = a_space("sketch", over="limpet", strokes=[[[1, 2], [30, 40]]])
+    gone = a_space("sketch", over="nowhere")
+    document = printed(place, gone, answers=True, pictures={"limpet": ("image/png", made.getvalue())})
+    pads = re.findall(r"<svg viewBox='0 0 1000 563'>(.*?)</svg>", write_html(document).decode())
+    assert [re.findall(r"<(\w+)", pad) for pad in pads] == [["image", "path"], []]
+    assert write_pdf(document).startswith(b"%PDF")
+
+
 @pytest.mark.parametrize("source", [r"\frac{1}{2}", r"\no{such", "", "<&"])
 def test_formulas_are_drawn_or_stand_as_they_are_written(source):
     content = [{"type": "text", "text": source}] if source else []

@@ -6,8 +6,7 @@ from typing import Any
 
 from red_thread.actions.refusals import PageRefused
 from red_thread.core.page.check import NotAPage, check_page
-from red_thread.core.page.kinds import NAME_BYTES
-from red_thread.core.page.nodes import Node, attributes_of, bytes_on, content_of, with_attributes, with_content
+from red_thread.core.page.nodes import Node, bytes_of, bytes_on, content_of, with_bytes, with_content
 from red_thread.store.unit import Unit
 
 _FINGERPRINT = re.compile(r"([0-9a-f]{40})?")  # or an empty frame, of a picture that could not be taken in
@@ -35,6 +34,6 @@ async def _by_fingerprint(unit: Unit, page: Node, odd: set[str]) -> Node:
 
 
 def _named(node: Node, names: Mapping[str, str]) -> Node:
-    src = attributes_of(node).get("src") or ""
-    named = with_attributes(node, src=names.get(src, src)) if node["type"] in NAME_BYTES else node
+    src = bytes_of(node)
+    named = with_bytes(node, names.get(src, src)) if src is not None else node
     return with_content(named, [_named(child, names) for child in content_of(named)]) if content_of(named) else named

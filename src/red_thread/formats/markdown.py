@@ -219,8 +219,9 @@ class _Reader:
         if isinstance(attributes, dict):
             attributes = cast(dict[str, Any], attributes)
             kept["attrs"] = {**attributes, "id": self.maker.new_id()} if "id" in attributes else attributes
-            if block.get("type") in NAME_BYTES and isinstance(attributes.get("src"), str):
-                self.pictures.append(attributes["src"])
+            named = attributes.get(NAME_BYTES.get(str(block.get("type")), ""))
+            if isinstance(named, str):
+                self.pictures.append(named)
         if isinstance(inside, list) and depth < _DEEPEST:
             children = [child for child in cast(list[Any], inside) if isinstance(child, dict)]
             kept["content"] = [self._renewed(cast(Node, child), depth + 1) for child in children]

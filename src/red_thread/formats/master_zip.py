@@ -15,8 +15,7 @@ from urllib.parse import unquote
 import yaml
 
 from red_thread.core.outline.display import Display
-from red_thread.core.page.kinds import NAME_BYTES
-from red_thread.core.page.nodes import Node, attributes_of, content_of, title_of, with_attributes, with_content
+from red_thread.core.page.nodes import Node, bytes_of, content_of, title_of, with_bytes, with_content
 from red_thread.formats.as_markdown import write_markdown
 
 _NO_NAME = re.compile(r'[%/\\:*?"<>|\x00-\x1f]|^\.|[. ]$')
@@ -138,8 +137,7 @@ def _add(archive: zipfile.ZipFile, path: str, body: bytes) -> None:
 
 
 def _readdressed(node: Node, files: Mapping[str, str]) -> Node:
-    if node["type"] in NAME_BYTES:
-        source = attributes_of(node).get("src")
-        return with_attributes(node, src=files.get(str(source), source))
+    source = bytes_of(node)
+    named = node if source is None else with_bytes(node, files.get(source, source))
     children = [_readdressed(child, files) for child in content_of(node)]
-    return with_content(node, children) if children else node
+    return with_content(named, children) if children else named

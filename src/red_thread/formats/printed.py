@@ -13,8 +13,8 @@ from typing import Any
 
 from ziamath.zmath import Latex
 
-from red_thread.core.page.kinds import ALIGNS, NAME_BYTES
-from red_thread.core.page.nodes import Node, attributes_of, content_of, plain_text, title_of
+from red_thread.core.page.kinds import ALIGNS
+from red_thread.core.page.nodes import Node, attributes_of, bytes_of, content_of, plain_text, title_of
 from red_thread.core.page.sheet import sheet_of
 
 _STYLE = Path(__file__).with_name("printed.css")
@@ -123,13 +123,22 @@ class _Writer:
 
     def _image(self, node: Node) -> str:
         said = attributes_of(node)
-        picture = self.printed.pictures.get(said.get("src") or "")
+        data = self._data(said.get("src"))
         alt = escape(said.get("alt") or "")
-        if picture is None:
+        if data is None:
             return f"<p>[{alt or 'a picture'}]</p>"
-        data = f"data:{picture[0]};base64,{base64.b64encode(picture[1]).decode()}"
         caption = f"<figcaption>{escape(said['title'])}</figcaption>" if said.get("title") else ""
         return f"<figure><img src='{data}' alt='{alt}'{_width(said.get('width'))}>{caption}</figure>"
+
+    def _data(self, fingerprint: str | None) -> str | None:
+        """A picture as an address by itself."""
+        picture = self.printed.pictures.get(fingerprint or "")
+        return f"data:{picture[0]};base64,{base64.b64encode(picture[1]).decode()}" if picture else None
+
+    def _under(self, fingerprint: str | None) -> str:
+        """The picture on which one draws."""
+        data = self._data(fingerprint)
+        return f"<image href='{data}' width='1000' height='563'/>" if data else ""
 
     def _ordered(self, node: Node) -> str:
         return f"<ol{_number(attributes_of(node), 'start')}>{self.inside(node)}</ol>"
@@ -163,7 +172,8 @@ class _Writer:
             room = inside or "<span class='blank'>&nbsp;</span>"
             return f"<div class='number'>{room} <span>{escape(str(said.get('unit') or ''))}</span></div>"
         if kind == "sketch" or strokes:
-            return f"<div class='frame'><svg viewBox='{_PAD}'>{_strokes(strokes or [])}</svg></div>{inside}"
+            drawn = self._under(said.get("over")) + _strokes(strokes or [])
+            return f"<div class='frame'><svg viewBox='{_PAD}'>{drawn}</svg></div>{inside}"
         if kind == "photo":
             return inside or "<div class='frame photo'></div>"
         return inside or "<div class='line'></div>" * _lines(said.get("lines"))
@@ -237,7 +247,7 @@ def _recording(node: Node) -> str:
 
 
 def _has_picture(node: Node) -> bool:
-    return any(child["type"] in NAME_BYTES or _has_picture(child) for child in content_of(node))
+    return any(bytes_of(child) is not None or _has_picture(child) for child in content_of(node))
 
 
 def _strokes(strokes: Sequence[Any]) -> str:

@@ -267,9 +267,8 @@ async def test_a_section_says_where_students_may_write_on_its_pages_and_on_new_o
 
     async def writing(*pages: int) -> list[str]:
         async with school.database.begin() as unit:
-            return [
-                page.document["attrs"].get("writing", "everywhere") for page in await unit.masters.pages(list(pages))
-            ]
+            found = {page.id: page.document["attrs"] for page in await unit.masters.pages(list(pages))}
+            return [found[page_id].get("writing", "everywhere") for page_id in pages]
 
     async with school.database.begin() as unit:
         before = await set_section_writing(unit, school.teacher, school.section, "spaces")

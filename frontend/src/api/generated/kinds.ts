@@ -273,6 +273,7 @@ export const KINDS = {
    "lines",
    "max",
    "min",
+   "over",
    "pins",
    "prompt",
    "several",

@@ -17,6 +17,7 @@ export class SketchPad {
 	#svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
 	/** As they are kept: what others wrote down in another way stays as it is. */
 	#strokes: unknown[] = [];
+	#over = '';
 	#now: Stroke | null = null;
 	#with: Held = { ink: INKS[0], width: WIDTHS[0], rubs: false };
 	#pens: { button: HTMLButtonElement; takes: Partial<Held> }[] = [];
@@ -114,6 +115,12 @@ export class SketchPad {
 			: at;
 	}
 
+	/** The picture on which one draws, by the address where it is; nothing for none. */
+	lieOn(address: string) {
+		this.#over = address;
+		this.#show();
+	}
+
 	draw(strokes: unknown[]) {
 		// What comes in while one draws is there when the stroke ends; what is being rubbed out stays out.
 		if (this.#now && this.#with.rubs) return;
@@ -124,9 +131,18 @@ export class SketchPad {
 	#show() {
 		const drawn = this.#now && !this.#with.rubs ? [...this.#strokes, this.#now] : this.#strokes;
 		this.#svg.replaceChildren(
+			...(this.#over ? [picture(this.#over)] : []),
 			...drawn.map(strokeOf).flatMap((stroke) => pathsOf(stroke).map((path) => drawnPath(path, stroke)))
 		);
 	}
+}
+
+function picture(address: string): SVGImageElement {
+	const image = document.createElementNS('http://www.w3.org/2000/svg', 'image');
+	image.setAttribute('href', address);
+	image.setAttribute('width', String(WIDE));
+	image.setAttribute('height', String(HIGH));
+	return image;
 }
 
 function drawnPath({ d, width }: { d: string; width: number }, { ink }: Stroke): SVGPathElement {

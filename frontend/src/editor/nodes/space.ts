@@ -2,6 +2,7 @@
 import { mergeAttributes, Node } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import { addressOf } from '../blob';
 import { field, knob, setAttributes, wrapped } from './furniture';
 import { SketchPad } from './sketch';
 import { SpaceSettings } from './space-settings';
@@ -32,7 +33,7 @@ export const Space = Node.create<{ surroundings: Surroundings }>({
 		kind: { default: 'lines' },
 		// Of what is pasted as markup only the words come along: the rest is no text.
 		...Object.fromEntries(
-			['lines', 'unit', 'several', 'pins', 'strokes'].map((name) => [
+			['lines', 'unit', 'several', 'pins', 'strokes', 'over'].map((name) => [
 				name,
 				{ default: null, rendered: false, parseHTML: () => null }
 			])
@@ -54,6 +55,7 @@ class SpaceView {
 	#input: HTMLTextAreaElement | null = null;
 	#kind: HTMLSelectElement | null = null;
 	#settings: SpaceSettings | null = null;
+	#over: HTMLButtonElement | null = null;
 	#unit = wrapped('space-unit', 'span');
 	#sketch: SketchPad | null = null;
 
@@ -87,7 +89,8 @@ class SpaceView {
 		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
 		this.#kind.addEventListener('change', () => this.#set({ kind: this.#kind!.value }));
 		this.#settings = new SpaceSettings((attributes) => this.#set(attributes));
-		row.append(this.#input, this.#settings.dom, this.#kind);
+		this.#over = knob('', () => this.#underlay());
+		row.append(this.#input, this.#settings.dom, this.#over, this.#kind);
 		this.#prompt.append(row);
 	}
 
@@ -106,22 +109,39 @@ class SpaceView {
 	}
 
 	#addPhoto() {
+		this.#choosePicture((fingerprint) => {
+			const at = this.props.getPos();
+			if (at === undefined) return;
+			const end = at + (this.props.editor.state.doc.nodeAt(at)?.nodeSize ?? 2) - 1;
+			this.props.editor.commands.insertContentAt(end, {
+				type: 'image',
+				attrs: { src: fingerprint, alt: '' }
+			});
+		});
+	}
+
+	#choosePicture(take: (fingerprint: string) => void) {
 		const chooser = document.createElement('input');
 		chooser.type = 'file';
 		chooser.accept = 'image/*';
 		chooser.onchange = async () => {
 			const file = chooser.files?.[0];
-			const at = this.props.getPos();
-			if (!file || at === undefined) return;
-			const stored = await this.surroundings.addFile(file);
-			if (!stored) return;
-			const end = at + (this.props.editor.state.doc.nodeAt(at)?.nodeSize ?? 2) - 1;
-			this.props.editor.commands.insertContentAt(end, {
-				type: 'image',
-				attrs: { src: stored.fingerprint, alt: '' }
-			});
+			const stored = file && (await this.surroundings.addFile(file));
+			if (stored) take(stored.fingerprint);
 		};
 		chooser.click();
+	}
+
+	/** A picture to draw on, or bare paper again. */
+	#underlay() {
+		const { over } = this.#now().attrs;
+		if (over) this.#set({ over: null });
+		else this.#choosePicture((fingerprint) => this.#set({ over: fingerprint }));
+	}
+
+	#now(): ProseNode {
+		const at = this.props.getPos();
+		return (at === undefined ? null : this.props.editor.state.doc.nodeAt(at)) ?? this.props.node;
 	}
 
 	/** Out of the question, to what comes behind the place. */
@@ -149,6 +169,11 @@ class SpaceView {
 		this.contentDOM.style.minHeight = kind === 'lines' ? `${linesOf(node.attrs.lines) * LINE}px` : '';
 		if (!this.#input) this.#prompt.textContent = prompt;
 		this.contentDOM.setAttribute('aria-label', prompt || 'Your answer');
+		if (this.#over) {
+			this.#over.hidden = kind !== 'sketch';
+			this.#over.textContent = node.attrs.over ? 'On bare paper' : 'Over a picture';
+		}
+		this.#sketch?.lieOn(addressOf(String(node.attrs.over ?? '')));
 		this.#sketch?.draw(Array.isArray(node.attrs.strokes) ? node.attrs.strokes : []);
 		return true;
 	}

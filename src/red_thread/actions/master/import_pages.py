@@ -17,8 +17,17 @@ from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.core.merge.same_blocks import with_ids_of
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
-from red_thread.core.page.kinds import NAME_BYTES
-from red_thread.core.page.nodes import Node, attributes_of, title_of, with_attributes, with_content
+from red_thread.core.page.kinds import KINDS, NAME_BYTES
+from red_thread.core.page.nodes import (
+    Node,
+    attributes_of,
+    bytes_of,
+    content_of,
+    title_of,
+    with_attributes,
+    with_bytes,
+    with_content,
+)
 from red_thread.store.unit import Unit
 
 _UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is read as
@@ -147,14 +156,15 @@ async def _with_pictures(unit: Unit, actor: Actor, master_id: int, page: Importe
 
 
 def _renamed(node: Node, names: Mapping[str, str]) -> Node:
-    if node["type"] in NAME_BYTES:
-        return with_attributes(node, src=names[attributes_of(node)["src"]])
-    children = [
-        child
-        for child in node.get("content", ())
-        if child["type"] not in NAME_BYTES or attributes_of(child).get("src") in names
-    ]
-    return with_content(node, [_renamed(child, names) for child in children])
+    source = bytes_of(node)
+    named = node if source is None else with_bytes(node, names.get(source))
+    children = [child for child in content_of(node) if not _is_missing(child, names)]
+    return with_content(named, [_renamed(child, names) for child in children])
+
+
+def _is_missing(node: Node, names: Mapping[str, str]) -> bool:
+    """A picture or recording of which nothing is there; of a place to draw on one, the place is."""
+    return node["type"] in NAME_BYTES and not KINDS[node["type"]].asks and bytes_of(node) not in names
 
 
 class _Places:

@@ -14,6 +14,7 @@ from red_thread.core.page.kinds import GAP, alike
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
+    bytes_of,
     content_of,
     is_text_block,
     plain_text,
@@ -80,7 +81,7 @@ def _same(before: Sequence[Node], anew: Sequence[Node]) -> dict[int, int]:
 
 def _said(block: Node) -> str:
     attributes = attributes_of(block)
-    named = attributes.get("prompt") or attributes.get("src") or ""
+    named = attributes.get("prompt") or bytes_of(block) or ""
     return f"{block['type']} {named} {plain_text(block)}"
 
 

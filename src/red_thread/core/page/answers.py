@@ -43,7 +43,8 @@ def _answer(place: Node) -> str:
         options = [node for node in walk(place) if node["type"] == OPTION]
         return " ".join(_key(node) for node in options if attributes_of(node).get("picked"))
     drawn = "drawn" if attributes.get("pins") or attributes.get("strokes") else ""
-    return (plain_text(place).strip() + drawn + " ".join(bytes_on(place))).strip()
+    pictures = [fingerprint for child in content_of(place) for fingerprint in bytes_on(child)]
+    return (plain_text(place).strip() + drawn + " ".join(pictures)).strip()
 
 
 def writes_in_knots(before: Node, page: Node) -> bool:

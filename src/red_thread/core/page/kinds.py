@@ -45,7 +45,7 @@ class Kind:
     other's place and keep what they hold. `noun`: one of it and several, for what is said of a change. `said`: for
     an attribute that changes by hand, what is said when it is set and when it is gone. `words_in`: the attribute
     whose text is words. `asks`: a place to answer. `stands_wordless`: it is something to see without any word in
-    it. `names_bytes`: its `src` is the fingerprint of what is seen or heard.
+    it. `names_bytes`: the attribute that is the fingerprint of what is seen or heard.
     """
 
     name: str
@@ -62,7 +62,7 @@ class Kind:
     words_in: str = ""
     asks: bool = False
     stands_wordless: bool = False
-    names_bytes: bool = False
+    names_bytes: str = ""
 
 
 # Kinds of which the rules say something of their own, or that a merge makes. All others are just entries below.
@@ -99,6 +99,7 @@ _SPACE = {
     "kind": one_of(*sorted(SPACE_KINDS)),
     "pins": maybe(are_pins),
     "strokes": maybe(are_strokes),
+    "over": maybe(is_address),  # a picture, to draw on
     **{name: maybe(is_plain) for name in ("unit", "min", "max", "step", "lines", "several", "width", "height")},
 }
 _ALIGNED = {"align": maybe(one_of(*ALIGNS))}
@@ -163,8 +164,13 @@ _ENTRIES = (
         stands_wordless=True,
         noun=("place to answer", "places to answer"),
         students=frozenset({"pins", "strokes"}),
+        names_bytes="over",
         attributes=_SPACE,
-        said={"strokes": ("a drawing changed", "a drawing is gone"), "pins": ("pins changed", "pins are gone")},
+        said={
+            "strokes": ("a drawing changed", "a drawing is gone"),
+            "pins": ("pins changed", "pins are gone"),
+            "over": ("another picture to draw on", "no picture to draw on any more"),
+        },
     ),
     _list("bulletList", "listItem"),
     _list("orderedList", "listItem", attributes={"start": maybe(is_whole(-1_000_000, 1_000_000)), "type": _name}),
@@ -180,7 +186,7 @@ _ENTRIES = (
         Content.NOTHING,
         is_block=True,
         stands_wordless=True,
-        names_bytes=True,
+        names_bytes="src",
         words_in="alt",
         noun=("picture", "pictures"),
         attributes=_PICTURE,
@@ -191,7 +197,7 @@ _ENTRIES = (
         Content.NOTHING,
         is_block=True,
         stands_wordless=True,
-        names_bytes=True,
+        names_bytes="src",
         words_in="alt",
         noun=("recording", "recordings"),
         attributes={"src": is_address, "alt": _text, "medium": one_of(*MEDIA)},
@@ -217,7 +223,7 @@ KINDS: Mapping[str, Kind] = {
     kind.name: replace(kind, holds=kind.holds - {ANY_BLOCK} | BLOCKS) if ANY_BLOCK in kind.holds else kind
     for kind in _ENTRIES
 }
-NAME_BYTES = frozenset(kind.name for kind in _ENTRIES if kind.names_bytes)
+NAME_BYTES = {kind.name: kind.names_bytes for kind in _ENTRIES if kind.names_bytes}
 PLACES = frozenset(kind.name for kind in _ENTRIES if kind.asks)
 
 

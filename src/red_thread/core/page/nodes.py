@@ -64,9 +64,20 @@ def plain_text(node: Node) -> str:
     return glue.join(filter(None, map(plain_text, content_of(node))))
 
 
+def bytes_of(node: Node) -> str | None:
+    """The fingerprint of the picture or recording that a node names, empty if its frame is; None if it names none."""
+    name = NAME_BYTES.get(node["type"])
+    return attributes_of(node).get(name) if name else None
+
+
+def with_bytes(node: Node, fingerprint: str | None) -> Node:
+    """A node that names another picture or recording, or none."""
+    return with_attributes(node, **{NAME_BYTES[node["type"]]: fingerprint})
+
+
 def bytes_on(page: Node) -> list[str]:
     """The fingerprints of its pictures and recordings, in reading order; empty where a frame is empty."""
-    return [attributes_of(node).get("src") or "" for node in walk(page) if node["type"] in NAME_BYTES]
+    return [found for found in map(bytes_of, walk(page)) if found is not None]
 
 
 def title_of(page: Node) -> str:
