@@ -95,8 +95,8 @@
 			first={row.key === first}
 			renaming={renaming === row.key}
 			over={dragging.over === row.key}
-			choices={choicesFor(row)}
-			pages={pagesIn(row, master).length}
+			choices={() => choicesFor(row)}
+			pages={() => pagesIn(row, master).length}
 			onpress={(event) => click(event, row)}
 			onkey={(event) => keys(event, row)}
 			onrename={(name) => named(row, name)}

@@ -1,5 +1,6 @@
 <!-- One row of the outline as a thing to go to, to press and to drag; a needle is only looked at. -->
 <script lang="ts">
+	import { near } from '../../ui/near';
 	import type { Choice } from './choices';
 	import { DISPLAYED } from './display';
 	import type { MasterState } from './master.svelte';
@@ -14,8 +15,9 @@
 		renaming: boolean;
 		/** Something that is dragged would be put behind it. */
 		over: boolean;
-		choices: Choice[];
-		pages: number;
+		/** Asked for once the row is drawn. */
+		choices: () => Choice[];
+		pages: () => number;
 		onpress: (event: MouseEvent) => void;
 		onkey: (event: KeyboardEvent) => void;
 		onrename: (name: string | null) => void;
@@ -24,6 +26,8 @@
 	}
 	let { master, row, here, first, renaming, over, choices, pages, onpress, onkey, onrename, ondrag }: Props =
 		$props();
+	/** What stands in a row is drawn when it comes near to be seen; it can be found, gone to and read before. */
+	let drawn = $state(false);
 	const folded = $derived(row.kind === 'section' && master.folded.includes(row.id));
 </script>
 
@@ -42,8 +46,11 @@
 		aria-expanded={row.kind === 'section' ? !folded : undefined}
 		data-key={row.key}
 		tabindex={first ? 0 : -1}
+		{@attach near(() => (drawn = true))}
 		draggable={!renaming && !master.reads}
-		class="group relative cursor-pointer rounded-md {over ? 'shadow-[0_2px_0_0_var(--accent)]' : ''}"
+		class="group relative min-h-[30px] cursor-pointer rounded-md {over
+			? 'shadow-[0_2px_0_0_var(--accent)]'
+			: ''}"
 		onclick={onpress}
 		onkeydown={(event) => event.target === event.currentTarget && onkey(event)}
 		ondragstart={ondrag}
@@ -51,14 +58,16 @@
 		ondragover={ondrag}
 		ondrop={ondrag}
 	>
-		<OutlineRow
-			{row}
-			{here}
-			marked={row.kind === 'page' && master.marked.includes(row.id)}
-			folded={folded ? pages : null}
-			{renaming}
-			{choices}
-			{onrename}
-		/>
+		{#if drawn}
+			<OutlineRow
+				{row}
+				{here}
+				marked={row.kind === 'page' && master.marked.includes(row.id)}
+				folded={folded ? pages() : null}
+				{renaming}
+				choices={choices()}
+				{onrename}
+			/>
+		{/if}
 	</li>
 {/if}
