@@ -8,7 +8,7 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, lists, meanwhile, merge, pages, push, reach, slope, workers
+from bench import autosave, lists, meanwhile, merge, pages, paint, push, reach, slope, workers
 from bench.figures import Figure
 
 BENCHMARKS = {
@@ -17,6 +17,7 @@ BENCHMARKS = {
     "meanwhile": meanwhile.measure,
     "merge": merge.measure,
     "pages": pages.measure,
+    "paint": paint.measure,
     "push": push.measure,
     "reach": reach.measure,
     "slope": slope.measure,

@@ -1,6 +1,7 @@
 <!-- The master's outline: one tree, moved through and changed by mouse and by key. -->
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { SvelteSet } from 'svelte/reactivity';
 	import { go } from '../../router';
 	import type { MasterState } from './master.svelte';
 	import { choicesOf } from './choices';
@@ -20,6 +21,9 @@
 	}
 	let { master, page, onadd, onmany, onprint }: Props = $props();
 
+	/** So many rows are drawn at a time, when the first of them comes near: to watch each of a thousand costs a frame. */
+	const RUN = 16;
+	const drawn = new SvelteSet<number>();
 	let renaming = $state<string | null>(null);
 	// svelte-ignore state_referenced_locally
 	const dragging = new Dragging(master);
@@ -87,12 +91,15 @@
 </script>
 
 <ul bind:this={walking.list} role="tree" aria-label="Outline" class="relative">
-	{#each master.shown as row (row.key)}
+	{#each master.shown as row, number (row.key)}
+		{@const run = Math.floor(number / RUN)}
 		<OutlineItem
 			{master}
 			{row}
 			here={row.kind === 'page' && row.id === page}
 			first={row.key === first}
+			drawn={drawn.has(run)}
+			onnear={number % RUN ? undefined : () => drawn.add(run)}
 			renaming={renaming === row.key}
 			over={dragging.over === row.key}
 			choices={() => choicesFor(row)}

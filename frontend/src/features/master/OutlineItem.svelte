@@ -12,6 +12,10 @@
 		row: Row;
 		here: boolean;
 		first: boolean;
+		/** What stands in a row is drawn once it is near to be seen; it can be found, gone to and read before. */
+		drawn: boolean;
+		/** For those that are watched. */
+		onnear: (() => void) | undefined;
 		renaming: boolean;
 		/** Something that is dragged would be put behind it. */
 		over: boolean;
@@ -24,10 +28,22 @@
 		/** Beginning, passing over, letting go, ending. */
 		ondrag: (event: DragEvent) => void;
 	}
-	let { master, row, here, first, renaming, over, choices, pages, onpress, onkey, onrename, ondrag }: Props =
-		$props();
-	/** What stands in a row is drawn when it comes near to be seen; it can be found, gone to and read before. */
-	let drawn = $state(false);
+	let {
+		master,
+		row,
+		here,
+		first,
+		drawn,
+		onnear,
+		renaming,
+		over,
+		choices,
+		pages,
+		onpress,
+		onkey,
+		onrename,
+		ondrag
+	}: Props = $props();
 	const folded = $derived(row.kind === 'section' && master.folded.includes(row.id));
 </script>
 
@@ -46,7 +62,7 @@
 		aria-expanded={row.kind === 'section' ? !folded : undefined}
 		data-key={row.key}
 		tabindex={first ? 0 : -1}
-		{@attach near(() => (drawn = true))}
+		{@attach onnear && near(onnear)}
 		draggable={!renaming && !master.reads}
 		class="group relative min-h-[30px] cursor-pointer rounded-md {over
 			? 'shadow-[0_2px_0_0_var(--accent)]'
