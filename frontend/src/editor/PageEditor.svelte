@@ -9,6 +9,7 @@
 	import { drop, takeInData, takeFiles } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
+	import TableHandles from './TableHandles.svelte';
 	import './paper.css';
 	import type { PageNode, Surroundings } from './types';
 
@@ -25,6 +26,7 @@
 	}
 	let { page, surroundings, facts, label, editor = $bindable(), onchange }: Props = $props();
 	let element: HTMLElement;
+	let frame = $state<HTMLElement>();
 
 	/** A page that the editor cannot take in is not shown by it, and so never saved as what was left of it. */
 	let unreadable = $state(false);
@@ -82,10 +84,13 @@
 		about and go back to an earlier state.
 	</p>
 {/if}
-<div
-	bind:this={element}
-	class="page-sheet"
-	data-paper={page.attrs?.paper}
-	data-form={page.attrs?.orientation}
-	data-tint={page.attrs?.tint}
-></div>
+<div bind:this={frame} class="relative">
+	<div
+		bind:this={element}
+		class="page-sheet"
+		data-paper={page.attrs?.paper}
+		data-form={page.attrs?.orientation}
+		data-tint={page.attrs?.tint}
+	></div>
+	{#if editor && frame}<TableHandles {editor} {frame} />{/if}
+</div>

@@ -7,7 +7,8 @@
 	import Search from '@lucide/svelte/icons/search';
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import Menu from '../ui/Menu.svelte';
-	import { inserts, shapes, tableChoices, textStyle } from './commands';
+	import { inserts, shapes, textStyle } from './commands';
+	import { tableChoices } from './table';
 	import FindRow from './FindRow.svelte';
 	import LinkRow from './LinkRow.svelte';
 	import { marksOf } from './marks';

@@ -38,26 +38,6 @@ export function lists(editor: Editor): Choice[] {
 	];
 }
 
-export function tableChoices(editor: Editor): Choice[] {
-	const chain = () => editor.chain().focus();
-	const joins = editor.can().mergeCells();
-	return [
-		{ words: 'Add a row below', run: () => chain().addRowAfter().run() },
-		{ words: 'Add a row above', run: () => chain().addRowBefore().run() },
-		{ words: 'Add a column to the right', run: () => chain().addColumnAfter().run() },
-		{ words: 'Add a column to the left', run: () => chain().addColumnBefore().run() },
-		{ words: 'This row as a heading, or not', run: () => chain().toggleHeaderRow().run() },
-		{ words: 'This column as a heading, or not', run: () => chain().toggleHeaderColumn().run() },
-		...(joins ? [{ words: 'Join the chosen cells', run: () => chain().mergeCells().run() }] : []),
-		...(editor.can().splitCell()
-			? [{ words: 'Part this cell again', run: () => chain().splitCell().run() }]
-			: []),
-		{ words: 'Take out this row', run: () => chain().deleteRow().run() },
-		{ words: 'Take out this column', run: () => chain().deleteColumn().run() },
-		{ words: 'Take out the table', run: () => chain().deleteTable().run() }
-	];
-}
-
 export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 	const put = (content: object) => () => editor.chain().focus().insertContent(content).run();
 	const common: Choice[] = [
