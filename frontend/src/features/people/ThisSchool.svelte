@@ -13,10 +13,16 @@
 	let problem = $state.raw<Problem | null>(null);
 	const time = $derived(clockIn(zone));
 
+	/** Those that the browser knows, to choose from; one that is older asks for it by name. */
+	const ZONES: string[] = Intl.supportedValuesOf?.('timeZone') ?? [];
+
 	/** What the clock says there; nothing while a name is being typed. */
 	function clockIn(timeZone: string): string {
 		try {
-			return new Intl.DateTimeFormat('en-GB', { timeZone, timeStyle: 'short' }).format(new Date());
+			return new Intl.DateTimeFormat('en-GB', {
+				timeZone: timeZone.replaceAll(' ', '_'),
+				timeStyle: 'short'
+			}).format(new Date());
 		} catch {
 			return '';
 		}
@@ -41,7 +47,7 @@
 		<Field label="Its name" bind:value={name} />
 		<Field label="Its clock, by which waiting pushes begin" list="time-zones" bind:value={zone} />
 		<datalist id="time-zones">
-			{#each Intl.supportedValuesOf('timeZone') as known (known)}<option value={known}></option>{/each}
+			{#each ZONES as known (known)}<option value={known}></option>{/each}
 		</datalist>
 		<p class="text-soft" role="status">
 			{#if time}It is {time} there now. Pushes that wait keep the moment that they wait for.{:else}No clock of

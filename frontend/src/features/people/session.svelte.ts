@@ -49,7 +49,7 @@ class Session {
 
 	async changeSchool(school: Schemas['SchoolAs']) {
 		await ask(api.PUT('/api/school', { body: school }));
-		this.school = school;
+		await this.begin(); // as it is written down, however somebody typed it
 	}
 
 	#take(found: Schemas['SessionOut']) {

@@ -17,6 +17,12 @@ it.each([
 	expect(asClock(new Date(moment), zone)).toBe(clock);
 });
 
+it('goes by its own clock where the name of a zone is newer than the browser', () => {
+	const moment = new Date('2026-07-14T12:00Z');
+	const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+	expect(asClock(moment, 'Mars/Olympus')).toBe(asClock(moment, here));
+});
+
 it.each([
 	['?pages=1&at=2026-11-27T08:00', '2026-11-27T08:00'],
 	['?pages=1', ''],

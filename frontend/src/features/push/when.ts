@@ -13,13 +13,27 @@ export const written = (zone: string) => zone.replaceAll('_', ' ');
 
 /** What the school's clock says at a moment, as a field for date and time has it: 2026-11-30T08:00. */
 export function asClock(moment: Date, zone: string): string {
-	const format = new Intl.DateTimeFormat('en-CA', {
-		timeZone: zone,
-		dateStyle: 'short',
-		timeStyle: 'short',
+	const parts = formatFor(zone).formatToParts(moment);
+	const said = Object.fromEntries(parts.map(({ type, value }) => [type, value]));
+	return `${said.year}-${said.month}-${said.day}T${said.hour}:${said.minute}`;
+}
+
+/** A browser that is older than the name of a zone goes by its own clock: a place has one or the other as a rule. */
+function formatFor(timeZone: string): Intl.DateTimeFormat {
+	const two = '2-digit' as const;
+	const parts = {
+		year: 'numeric',
+		month: two,
+		day: two,
+		hour: two,
+		minute: two,
 		hourCycle: 'h23'
-	});
-	return format.format(moment).replace(', ', 'T');
+	} as const;
+	try {
+		return new Intl.DateTimeFormat('en', { ...parts, timeZone });
+	} catch {
+		return new Intl.DateTimeFormat('en', parts);
+	}
 }
 
 /** The time that an address names; empty, if it names none that is one. */

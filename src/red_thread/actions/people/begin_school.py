@@ -6,7 +6,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
-from red_thread.actions.people.my_school import is_zone
+from red_thread.actions.people.my_school import zone_called
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.actions.permissions import require_teacher
@@ -58,8 +58,8 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str
     teacher_id = await make_teacher(unit, beginning, administers=True)
     await unit.people.remember(_CODE, None)
     await unit.schools.call(_named(beginning.school, "school"))
-    if is_zone(beginning.time_zone):
-        await unit.schools.set_clock(beginning.time_zone)
+    if zone := zone_called(beginning.time_zone):
+        await unit.schools.set_clock(zone)
     master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
     person = await unit.people.person(teacher_id)
     assert person is not None

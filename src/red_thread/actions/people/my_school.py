@@ -19,12 +19,14 @@ async def change_school(unit: Unit, actor: Actor, school: School) -> None:
     name = " ".join(school.name.split())[:120]
     if not name:
         raise NameMissing(what="school")
-    if not is_zone(school.time_zone):
+    zone = zone_called(school.time_zone)
+    if zone is None:
         raise NoSuchZone(zone=school.time_zone)
     await unit.schools.call(name)
-    await unit.schools.set_clock(school.time_zone)
+    await unit.schools.set_clock(zone)
 
 
-def is_zone(name: str) -> bool:
-    """Whether a time zone is called so."""
-    return name in available_timezones()
+def zone_called(name: str) -> str | None:
+    """The time zone of that name, however somebody has typed it; None if there is none."""
+    typed = "_".join(name.split()).casefold()
+    return next((zone for zone in available_timezones() if zone.casefold() == typed), None)
