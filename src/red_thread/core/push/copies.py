@@ -50,8 +50,10 @@ class Copies:
             _seconds(facts, stands, last) if facts.how.if_copy is IfCopy.SECOND else {},
         )
 
-    def first(self) -> dict[int, set[int]]:
+    def first(self) -> Mapping[int, Collection[int]]:
         """For each page the notebooks in which its first copy gets a place: a new one, or what was pulled back."""
+        if not self.anew:
+            return self.missing
         found = {page_id: set(ids) for page_id, ids in self.missing.items()}
         for copy in self.anew:
             found[copy.page_id].update(copy.notebook_ids)
@@ -60,7 +62,8 @@ class Copies:
     def come_to(self) -> dict[int, set[int]]:
         """For each page the notebooks in which a copy of it gets a place."""
         seconds = list(self.seconds.values())
-        return {page_id: ids.union(*(wanted[page_id] for wanted in seconds)) for page_id, ids in self.first().items()}
+        first = self.first().items()
+        return {page_id: set(ids).union(*(wanted[page_id] for wanted in seconds)) for page_id, ids in first}
 
 
 def _is_put_anew(copy: Untouched, how: How) -> bool:

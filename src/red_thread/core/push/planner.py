@@ -85,6 +85,9 @@ def _steps_of_placed(facts: PushFacts, copies: Copies) -> Iterator[Step]:
 def _first(facts: PushFacts, copies: Copies, place: Place | PlaceLoose) -> Iterator[Step]:
     """A place for a new copy, or for one that was pulled back."""
     anew = [copy for copy in copies.anew if copy.page_id == place.page_id]
+    if not anew:
+        yield _placed(facts, place)
+        return
     new = narrow(place, set(copies.missing[place.page_id]))
     if isinstance(new, Place | PlaceLoose):
         yield _placed(facts, new)
