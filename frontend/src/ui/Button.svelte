@@ -19,6 +19,6 @@
 
 <button
 	type="button"
-	class="inline-flex items-center gap-2 rounded-md border px-3.5 py-1.5 font-semibold whitespace-nowrap disabled:opacity-50 aria-disabled:opacity-50 {look} {more}"
+	class="inline-flex items-center gap-2 rounded-md border px-3.5 py-1.5 font-semibold whitespace-nowrap disabled:opacity-50 aria-busy:opacity-50 {look} {more}"
 	{...rest}>{@render children()}</button
 >

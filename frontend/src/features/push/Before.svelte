@@ -29,8 +29,15 @@
 	const nothing = $derived(push.plan !== null && !push.plan.changes_anything);
 	const told = $derived(nothing ? idle : ready);
 
+	/** Who presses before the plan of what was chosen last has come means what the sentence says: it is waited for. */
+	let pressed = false;
+
 	async function start() {
-		if (!push.plan || nothing || push.busy || push.planning) return;
+		if (pressed || push.busy) return;
+		pressed = true;
+		await push.planned();
+		pressed = false;
+		if (!push.plan || nothing) return;
 		const started = await push.start();
 		if (started) remember(HERE, `chosen/${push.id}`, []);
 		if (started) go(`/master/${push.id}/pushes/${started}`);
@@ -58,7 +65,7 @@
 					go
 					class="px-5 py-2.5 text-base"
 					disabled={nothing || push.busy}
-					aria-disabled={push.planning}
+					aria-busy={push.planning}
 					onclick={start}
 				>
 					{told.button}

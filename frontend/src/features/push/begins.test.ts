@@ -76,14 +76,15 @@ it('keeps whom somebody chose to pull back from', async () => {
 	expect(pull.classes).toEqual([2]);
 });
 
-it('is not to be pressed while its plan is of an older sentence', async () => {
+it('knows when its plan is of an older sentence, and waits for that of the last', async () => {
 	const push = new PushState(1);
 	slow(/nothing/);
 	await push.loadAimed([7]);
 	const come = slow(/plan/);
 	push.set('classes', [2]);
+	push.set('classes', [1]);
 	expect(push.planning).toBe(true);
+	const waited = push.planned().then(() => push.planning);
 	come();
-	await soon();
-	expect(push.planning).toBe(false);
+	expect(await waited).toBe(false);
 });

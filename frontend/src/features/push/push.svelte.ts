@@ -38,6 +38,7 @@ export abstract class SentenceState<P extends Plan> {
 	busy = $state(false);
 	/** Whether the plan that stands there is of an older sentence. */
 	planning = $state(false);
+	#latest = Promise.resolve();
 	/** Which of those who are named. */
 	only = $state<Only>(onlyIn(location.search));
 	/** Somebody has chosen something: what is proposed on second thoughts does not change it any more. */
@@ -156,7 +157,16 @@ export abstract class SentenceState<P extends Plan> {
 	}
 
 	/** Asks for the plan of the sentence as it stands; an answer to an older sentence is passed over. */
-	async replan() {
+	replan(): Promise<void> {
+		return (this.#latest = this.#replan());
+	}
+
+	/** Until the plan that stands there is of the sentence that stands there. */
+	async planned() {
+		while (this.planning) await this.#latest;
+	}
+
+	async #replan() {
 		const asked = (this.#asked += 1);
 		this.problem = null;
 		this.planning = true;
