@@ -117,6 +117,18 @@ async def test_what_was_put_away_may_be_fetched(school: School, three):
     assert await school.shelf(ada) == ["[Tides]", "Winds"]
 
 
+async def test_what_was_fetched_and_written_on_since_stays_when_that_is_undone(school: School, three):
+    ada, _, tides, *_ = three
+    copy = await school.copy(ada, tides)
+    async with school.database.begin() as unit:
+        await unit.notebooks.put_away(copy.id)
+    push = await school.start([tides], "9A", how=FETCH)
+    await school.finish()
+    await school.write(ada, tides, "a:Tides. | m:Mine.")
+    assert await school.undo(push) == 0
+    assert await school.shelf(ada) == ["[Tides]", "Tides", "Winds"]
+
+
 async def test_a_page_is_cut_stays_with_its_words_and_is_tied_again(school: School, three):
     ada, ben, tides, *_ = three
     await school.write(ada, tides, "a:Tides. | m:Mine.")

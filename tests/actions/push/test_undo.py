@@ -6,7 +6,8 @@ from sqlalchemy import text
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.undo import NO_ROWS, Rows, Undone, preview_undo, undo_push
 from red_thread.actions.refusals import NotFound, StillUnderWay
-from red_thread.core.push import Way
+from red_thread.core.outline.placement import At, Where
+from red_thread.core.push import How, Way
 from tests.notation import show
 from tests.school import School, found_school
 
@@ -164,3 +165,19 @@ async def test_what_another_push_has_changed_since_stays(school: School):
     also = frozenset((tides, one.notebook_id) for one in (ada, ben))
     assert await undo(school, push_id, also) == Undone(0, 2)
     assert await school.reads(ada, tides) == "a:three | s:mine"
+
+
+@pytest.mark.parametrize("where", [Where(), Where(At.START)])
+async def test_what_came_back_and_was_written_on_since_stays(school: School, where: Where):
+    """Pulled back, pushed again in the same edition, then written on: undoing takes it from nobody."""
+    ada, ben = await school.add_class("9A", 2)
+    tides = await school.add_page("a:Tides. | s:", "Tides")
+    await school.push([tides], "9A")
+    await school.pull_back("drawer", [tides], "9A")
+    push = await school.start([tides], "9A", how=How(where))
+    await school.finish()
+    await school.write(ada, tides, "a:Tides. | s:Mine.")
+    assert await school.undo(push) == 1
+    assert await school.shelf(ada) == ["[Tides]", "Tides"]
+    assert await school.reads(ada, tides) == "a:Tides. | s:Mine."
+    assert [line for line in await school.shelf(ben) if line[0] != "["] == []

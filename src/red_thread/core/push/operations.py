@@ -185,10 +185,11 @@ class RestoreAt:
     notebook_ids: tuple[int, ...]
     keys: tuple[str, ...]
     by: int | None
+    ordinal: int = 0
 
     def inverse(self, done_by: int | None) -> "TakeOut":
         """The TakeOut that undoes it; `done_by` is the push that did it."""
-        return TakeOut(self.page_id, self.notebook_ids, self.by)
+        return TakeOut(self.page_id, self.notebook_ids, self.by, self.ordinal)
 
 
 @dataclass(frozen=True, slots=True)

@@ -182,7 +182,7 @@ _RESTORE_AT = f"""
             SELECT a.id FROM copy a WHERE a.id = c.parent_id AND a.notebook_section_id = n.section)
     FROM (SELECT n.id, n.key, s.notebook_section_id AS section FROM {_NEW}
           JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id OFFSET 0) n
-    WHERE c.notebook_id = n.id AND c.page_id = :page_id AND c.ordinal = 0 AND c.pulled_back_id = :by
+    WHERE c.notebook_id = n.id AND c.page_id = :page_id AND c.ordinal = :ordinal AND c.pulled_back_id = :by
 """
 _FROM_DRAWER = f"""
     UPDATE copy SET put_away_at = NULL, put_away_by_id = NULL {_OF_PAGE}
@@ -218,10 +218,17 @@ MANY = 1000
 # Where all is still as a push left it by an operation.
 _STANDING = f"SELECT notebook_id FROM copy c {_OF_PAGE}"
 _NAMED = f"SELECT notebook_id FROM notebook_{{kind}} WHERE {_IN_THESE} AND {{kind}}_id = :holder AND name = :after"
+# Of a copy that came back nothing but the time tells whether its student has written on it since.
+_NOT_WRITTEN_SINCE = """
+    (c.revision = 0 OR c.written_at < (SELECT coalesce(p.begins_at, p.made_at) FROM push p WHERE p.id = :push))
+"""
+_BACK = text(f"{_STANDING} AND pulled_back_id IS NULL AND {_NOT_WRITTEN_SINCE}")
 _AS_LEFT = {
+    Restore: _BACK,
+    RestoreAt: _BACK,
     TakeOut: text(f"{_STANDING} AND pulled_back_id = :by"),
     PutAway: text(f"{_STANDING} AND put_away_by_id = :by AND pulled_back_id IS NULL"),
-    Fetch: text(f"{_STANDING} AND put_away_at IS NULL AND pulled_back_id IS NULL"),
+    Fetch: text(f"{_STANDING} AND put_away_at IS NULL AND pulled_back_id IS NULL AND {_NOT_WRITTEN_SINCE}"),
     Cut: text(f"SELECT notebook_id FROM copy c WHERE {_CUT_BY}"),
     (Tie, False): text(f"{_STANDING} AND pulled_back_id IS NULL"),
     Refresh: text(f"{_STANDING} AND revision = 0 AND edition_id = :after AND pulled_back_id IS NULL"),
