@@ -6,6 +6,7 @@ import shutil
 import signal
 import subprocess
 import tempfile
+import threading
 import time
 from collections.abc import Iterator
 from pathlib import Path
@@ -45,10 +46,14 @@ def running() -> Iterator[tuple[Path, str, "subprocess.Popen[str]"]]:
         said += line
     found = re.search(r"running at\s+(\S+)", said)
     assert found, said
+    # What it says later is read as well: all that run in it write there, and would stand still at a full pipe.
+    reading = threading.Thread(target=process.stdout.read, daemon=True)
+    reading.start()
     yield data, found[1], process
     if process.poll() is None:
         os.killpg(process.pid, signal.SIGINT)
-        process.communicate(timeout=120)
+        process.wait(timeout=120)
+    reading.join(timeout=10)
     shutil.rmtree(data, ignore_errors=True)
 
 
