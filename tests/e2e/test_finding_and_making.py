@@ -55,6 +55,7 @@ async def test_a_web_page_comes_in_as_a_page(person):
     await teacher.get_by_role("button", name="Bring 1 page up to date").click(timeout=90_000)
     await expect(teacher.locator(".page-body strong")).to_have_text("long slipway")
     await expect(teacher.get_by_role("treeitem", name=re.compile("^Harbour rules"))).to_have_count(1)
+    await expect(teacher.get_by_text("1 page is up to date.")).to_be_visible()  # the page may show it before
     await teacher.get_by_role("button", name="Undo").last.click()
     await expect(teacher.locator(".page-body strong")).to_have_text("slipway")
     await teacher.keyboard.press("Escape")
