@@ -204,6 +204,15 @@ async def test_a_page_that_comes_again_is_brought_up_to_date_and_what_students_w
         assert show(now.document) == "a:The sea falls. | s:Here:"
 
 
+async def test_a_new_page_is_tucked_under_one_that_is_brought_up_to_date(school: School):
+    one = ImportedPage((), "Tides", page("a:x", "one"))
+    sheet = ImportedPage((), "Tides", page("a:x", "sheet"), tucked_under="one")
+    async with school.database.begin() as unit:
+        await import_pages(unit, school.teacher, school.master, [one])
+        await import_pages(unit, school.teacher, school.master, [one, sheet], update=True)
+    assert await outline_of(school) == "Tides: one (sheet)"
+
+
 async def test_nothing_is_put_into_another_course_nor_under_a_page_elsewhere(school: School):
     tides = await school.add_page("a:x", "Tides")
     elsewhere = await school.add_section("Elsewhere")

@@ -97,6 +97,7 @@ async def import_pages(unit: Unit, actor: Actor, master_id: int, items: Items, u
         document = await _with_pictures(unit, actor, master_id, item)
         if there is not None:
             taken = await _updated(unit, actor, there, document, taken)
+            titles[places.section_of(there), title_of(document)] = there
             continue
         section_id = await places.section(item.dividers, item.section)
         parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
@@ -184,6 +185,9 @@ class _Places:
         page = OutlinePage(page_id, section_id, parent_id, title_of(document), key, 0, False)
         self.outline = replace(self.outline, pages=(*self.outline.pages, page))
         return page_id
+
+    def section_of(self, page_id: int) -> int:
+        return next(page.section_id for page in self.outline.pages if page.id == page_id)
 
     async def section(self, dividers: tuple[str, ...], name: str) -> int:
         holder = await self._dividers(dividers)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import require_item
 from red_thread.actions.master.save_master_page import save_master_page
-from red_thread.core.page.nodes import with_attributes
+from red_thread.core.page.nodes import attributes_of, with_attributes
 from red_thread.store.unit import Unit
 
 
@@ -28,6 +28,8 @@ async def set_section_writing(
     theirs = [page.id for page in outline.pages if page.section_id == section_id and pages_too]
     pages: dict[int, int] = {}
     for page in await unit.masters.pages(theirs):
+        if attributes_of(page.document).get("writing", "everywhere") == writing:
+            continue  # what says nothing of it is so already
         anew = with_attributes(page.document, writing=writing)
         saved = await save_master_page(unit, actor, page.id, anew, page.revision)
         if saved.page.revision != page.revision:
