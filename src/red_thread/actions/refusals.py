@@ -185,6 +185,12 @@ class TimeHasPassed(Refused):
     hint = "Nothing was pushed. Choose a later time, or push now."
 
 
+class TooFarAhead(Refused):
+    """That is further ahead than a push can wait."""
+
+    hint = "Nothing was pushed. Choose a nearer day."
+
+
 class NoSuchTime(Refused):
     """On that day the clocks go forward: there is no {time} in {zone}."""
 

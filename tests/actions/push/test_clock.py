@@ -12,7 +12,7 @@ from red_thread.actions.people.my_school import change_school
 from red_thread.actions.push.clock import moment_at
 from red_thread.actions.push.control_push import push_at
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.refusals import NameMissing, NoSuchTime, NoSuchZone, NotFound, TimeHasPassed
+from red_thread.actions.refusals import NameMissing, NoSuchTime, NoSuchZone, NotFound, TimeHasPassed, TooFarAhead
 from red_thread.store.people.values import School as TheSchool
 from tests.school import School, found_school
 
@@ -68,8 +68,13 @@ async def test_a_push_waits_for_the_clock_of_its_school(school: School):
         await push_at(unit, school.teacher, push, datetime(2088, 12, 1, 8))
         with pytest.raises(NoSuchTime, match="no 01:30 in Europe/London"):
             await push_at(unit, school.teacher, push, datetime(2027, 3, 28, 1, 30))
-        with pytest.raises(TimeHasPassed):
-            await push_at(unit, school.teacher, push, datetime(2020, 3, 1, 8))
+        for passed in (datetime(2020, 3, 1, 8), datetime.min, datetime.min.replace(tzinfo=UTC)):
+            with pytest.raises(TimeHasPassed):
+                await push_at(unit, school.teacher, push, passed)
+        await unit.schools.set_clock("America/St_Johns")
+        for never in (datetime.max, datetime.max.replace(tzinfo=UTC)):
+            with pytest.raises(TooFarAhead):
+                await push_at(unit, school.teacher, push, never)
     assert await begins_at(school, push) == datetime(2088, 12, 1, 8, tzinfo=UTC)
 
 

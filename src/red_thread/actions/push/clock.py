@@ -3,12 +3,22 @@
 from datetime import UTC, datetime, tzinfo
 from zoneinfo import ZoneInfo
 
-from red_thread.actions.refusals import NoSuchTime, TimeHasPassed
+from red_thread.actions.refusals import NoSuchTime, TimeHasPassed, TooFarAhead
 from red_thread.store.unit import Unit
+
+_FURTHEST = 100  # years
 
 
 async def require_time(unit: Unit, begins_at: datetime) -> datetime:
-    """A moment to come; one that names no zone is by the school's clock. Raises NoSuchTime, TimeHasPassed."""
+    """A moment to come; one that names no zone is by the school's clock.
+
+    Raises NoSuchTime, TimeHasPassed, TooFarAhead.
+    """
+    ahead = begins_at.year - unit.now.year  # before all else: no clock can tell the last hours that a calendar has
+    if ahead < -1:
+        raise TimeHasPassed
+    if ahead > _FURTHEST:
+        raise TooFarAhead
     moment = begins_at if begins_at.tzinfo else await _by_the_clock(unit, begins_at)
     if moment <= unit.now:
         raise TimeHasPassed
