@@ -16,7 +16,7 @@ from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.master_zip import WrittenPage, write_master
 from red_thread.formats.pdf import LONGEST_SIDE, read_part
 from red_thread.formats.printed import Print, PrintedPage
-from red_thread.web.imports import read_pages, read_upload
+from red_thread.web.imports import read_as_pages, read_pages
 
 PAGES, IN_A_PDF, RUNS = 1_000, 300, 7
 _BARE_SEARCH = text("""
@@ -87,7 +87,7 @@ async def _pdf() -> list[Figure]:
     body = _repeated(body, IN_A_PDF)
 
     async def ours(number: int) -> None:
-        assert len((await read_upload("tides.pdf", body)).pages) == IN_A_PDF
+        assert len((await read_as_pages("tides.pdf", body)).pages) == IN_A_PDF
 
     async def bare(number: int) -> None:
         document = pypdfium2.PdfDocument(body)

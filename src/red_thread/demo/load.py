@@ -17,7 +17,7 @@ from red_thread.demo.story import Story
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.store.unit import Unit
-from red_thread.web.imports import read_listed, take_in_pages
+from red_thread.web.imports import read_as_pages, read_listed, take_in_pages
 
 HERE = Path(__file__).parent
 DEMO_PASSWORD = "low tide at noon"
@@ -112,7 +112,7 @@ async def _set_up(unit: Unit) -> tuple[Actor, int]:
     master_id = await unit.masters.add_master("Shore Studies", teacher_id)
     await unit.masters.add_teacher(master_id, second_id)
     teacher = Actor(teacher_id, "teacher")
-    await take_in_pages(unit, teacher, master_id, "course.zip", _zipped(HERE / "course"))
+    await take_in_pages(unit, teacher, master_id, await read_as_pages("course.zip", _zipped(HERE / "course")))
     roster = await read_listed("roster.zip", _zipped(HERE / "roster"), "")
     taken = await import_roster(unit, teacher, master_id, roster.listed)
     for name, class_id in taken.classes.items():

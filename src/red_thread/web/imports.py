@@ -51,10 +51,9 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
 
 
 async def take_in_pages(
-    unit: Unit, actor: Actor, master_id: int, name: str, body: bytes, update: bool = False
+    unit: Unit, actor: Actor, master_id: int, read: "ReadFiles", update: bool = False
 ) -> PagesReportOut:
-    """Reads a file and takes its pages in. `update`: those that are there by name change. Raises Unreadable."""
-    read = await _something(name, body)
+    """Takes in what was read. `update`: pages that are there by name change."""
     taken = await import_pages(unit, actor, master_id, read.items, update)
     updated = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in taken.updated.items()]
     return PagesReportOut(
@@ -62,23 +61,14 @@ async def take_in_pages(
     )
 
 
-async def plan_pages(unit: Unit, actor: Actor, master_id: int, name: str, body: bytes) -> PagesPlanOut:
-    """What would come of a file, before anything happens. Raises Unreadable."""
-    read = await _something(name, body)
+async def plan_pages(unit: Unit, actor: Actor, master_id: int, read: "ReadFiles") -> PagesPlanOut:
+    """What would come of it, before anything happens."""
     there = await look_at_import(unit, actor, master_id, read.items)
     pages = [
         PlannedPageOut(title=title_of(page.document), into=[*page.dividers, page.section], page_id=page_id)
         for page, page_id in zip(read.pages, there, strict=True)
     ]
     return PagesPlanOut(pages=pages, problems=_problems(read.problems))
-
-
-async def _something(name: str, body: bytes) -> "ReadFiles":
-    read = await read_upload(name, body)
-    if not read.items:
-        why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
-        raise Unreadable(name, why)
-    return read
 
 
 def _problems(problems: list[Problem]) -> list[ProblemOut]:
@@ -98,10 +88,20 @@ class ReadFiles:
         return [item for item in self.items if isinstance(item, ImportedPage)]
 
 
-async def read_upload(name: str, body: bytes) -> ReadFiles:
-    """What a file comes to, read by others. A PDF by itself is drawn by two at once. Raises Unreadable."""
-    if _ending(name) != ".pdf":
-        return await within_limits(name, _read_files, name, body)
+async def read_as_pages(name: str, body: bytes) -> "ReadFiles":
+    """What a file comes to, read by processes of their own; it takes its time, and needs no transaction.
+
+    Raises Unreadable, also where nothing in it can be a page.
+    """
+    read = await (_read_pdf(name, body) if _ending(name) == ".pdf" else within_limits(name, _read_files, name, body))
+    if not read.items:
+        why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
+        raise Unreadable(name, why)
+    return read
+
+
+async def _read_pdf(name: str, body: bytes) -> "ReadFiles":
+    """A PDF by itself is drawn by two at once."""
     shares = [within_limits(name, read_part, name, body, turn, _SHARES) for turn in range(_SHARES)]
     pages = together(name, await asyncio.gather(*shares))
     return read_pages({name: body}, known={name: pages})

@@ -34,7 +34,7 @@ from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, write_master
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
-from red_thread.web.imports import plan_pages, take_in_pages
+from red_thread.web.imports import plan_pages, read_as_pages, take_in_pages
 from red_thread.web.limits import within_limits
 from red_thread.web.push_schemas import holder_name
 from red_thread.web.schemas import (
@@ -291,9 +291,9 @@ async def post_pages(
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings)
+    read = await read_as_pages(upload.name, upload.body)
     async with database.begin() as unit:
-        update = again == "update"
-        return await take_in_pages(unit, actor, master_id, upload.name, upload.body, update)
+        return await take_in_pages(unit, actor, master_id, read, update=again == "update")
 
 
 @router.post("/masters/{master_id}/pages/plan")
@@ -304,5 +304,6 @@ async def post_pages_plan(
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings)
+    read = await read_as_pages(upload.name, upload.body)
     async with database.begin() as unit:
-        return await plan_pages(unit, actor, master_id, upload.name, upload.body)
+        return await plan_pages(unit, actor, master_id, read)
