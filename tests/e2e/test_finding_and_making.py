@@ -4,7 +4,7 @@ import re
 
 from playwright.async_api import expect
 
-from tests.e2e.steps import open_master_page
+from tests.e2e.steps import open_master_page, saved
 
 BROUGHT = "<h1>Harbour rules</h1><p>No running on the <b>slipway</b>.</p><ul><li>Boots</li><li>Vest</li></ul>"
 
@@ -64,3 +64,41 @@ async def test_a_web_page_comes_in_as_a_page(person):
         await row.focus()
         await teacher.keyboard.press("Delete")
         await expect(row).to_have_count(0)
+
+
+_NOT_DRAWN = """() => {
+    const tree = document.querySelector('[role=tree]');
+    let box = tree;
+    while (!/auto|scroll/.test(getComputedStyle(box).overflowY)) box = box.parentElement;
+    const { top, bottom } = box.getBoundingClientRect();
+    const inSight = (row) => row.getBoundingClientRect().bottom > top && row.getBoundingClientRect().top < bottom;
+    return [...tree.children].filter((row) => inSight(row) && !row.textContent.trim()).length;
+}"""
+
+
+async def test_every_row_of_the_outline_that_is_in_sight_is_drawn(person):
+    """Wherever one scrolls to, and in a low window too: rows are drawn some at a time, when they come near."""
+    teacher = await person("Ngozi")
+    rows = teacher.get_by_role("treeitem")
+    await rows.first.wait_for()
+    for height in (800, 380):
+        await teacher.set_viewport_size({"width": 1280, "height": height})
+        for at in [*range(0, await rows.count(), 7), 0]:
+            await rows.nth(at).scroll_into_view_if_needed()
+            await teacher.wait_for_function(f"!({_NOT_DRAWN})()")
+
+
+async def test_rows_and_columns_of_a_table_move_by_keys_alone(person):
+    teacher = await person("Ngozi")
+    await open_master_page(teacher, "The strandline after a storm")
+    firsts = teacher.locator(".page-body tr > :first-child")
+    before = await firsts.all_inner_texts()
+    await teacher.locator(".page-body tr").nth(2).locator("td").last.click()
+    await teacher.keyboard.type("/up")
+    await expect(teacher.get_by_role("option", name="Move this row up")).to_be_visible()
+    await teacher.keyboard.press("Enter")
+    await expect(firsts).to_have_text([before[0], before[2], before[1], *before[3:]])
+    await teacher.get_by_role("button", name="This row").click()
+    await teacher.get_by_role("menuitem", name="Move this row down").click()
+    await expect(firsts).to_have_text(before)
+    await saved(teacher)

@@ -3,6 +3,7 @@ import { Extension, type Editor, type Range } from '@tiptap/core';
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion';
 import { inserts, lists, shapes, type Choice } from './commands';
 import { SlashList } from './slash-list';
+import { tableChoices } from './table';
 import type { Surroundings } from './types';
 
 export function slash(surroundings: Surroundings) {
@@ -25,7 +26,10 @@ export function slash(surroundings: Surroundings) {
 
 function offered(editor: Editor, surroundings: Surroundings): Choice[] {
 	const plain = surroundings.onlySpaces && surroundings.hand === 'student';
-	return plain ? lists(editor) : [...inserts(editor, surroundings), ...shapes(editor), ...lists(editor)];
+	if (plain) return lists(editor);
+	// By key there is no other way to them: in a table the tab key goes from cell to cell.
+	const table = editor.isActive('table') ? tableChoices(editor) : [];
+	return [...table, ...inserts(editor, surroundings), ...shapes(editor), ...lists(editor)];
 }
 
 /** Those with a word that begins so come first, then those that have it within. */

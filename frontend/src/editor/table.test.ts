@@ -36,12 +36,12 @@ function choose(choices: { words: string; run: () => void }[], words: string) {
 }
 
 it('moves a row and a column, with all that stands in them', () => {
-	choose(rowChoices(inCell('Wrack')), 'Move it up');
+	choose(rowChoices(inCell('Wrack')), 'Move this row up');
 	expect(rows()).toEqual([
 		['Wrack', '5'],
 		['Kelp', '3']
 	]);
-	choose(columnChoices(editor), 'Move it to the right');
+	choose(columnChoices(editor), 'Move this column to the right');
 	expect(rows()).toEqual([
 		['5', 'Wrack'],
 		['3', 'Kelp']
@@ -49,8 +49,8 @@ it('moves a row and a column, with all that stands in them', () => {
 });
 
 it.each([
-	['Kelp', ['Move it down'], ['Move it to the right']],
-	['5', ['Move it up'], ['Move it to the left']]
+	['Kelp', ['Move this row down'], ['Move this column to the right']],
+	['5', ['Move this row up'], ['Move this column to the left']]
 ])('offers at %s only what there is room for', (words, up, across) => {
 	const moves = (choices: { words: string }[]) =>
 		choices.map((choice) => choice.words).filter((said) => said.startsWith('Move'));

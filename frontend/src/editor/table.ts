@@ -9,9 +9,9 @@ export function rowChoices(editor: Editor): Choice[] {
 	return [
 		{ words: 'Add a row below', run: () => chain().addRowAfter().run() },
 		{ words: 'Add a row above', run: () => chain().addRowBefore().run() },
-		...(top > 0 ? [{ words: 'Move it up', run: () => moveRow(editor, -1) }] : []),
-		...(top < map.height - 1 ? [{ words: 'Move it down', run: () => moveRow(editor, 1) }] : []),
-		{ words: 'As a heading, or not', run: () => chain().toggleHeaderRow().run() },
+		...(top > 0 ? [{ words: 'Move this row up', run: () => moveRow(editor, -1) }] : []),
+		...(top < map.height - 1 ? [{ words: 'Move this row down', run: () => moveRow(editor, 1) }] : []),
+		{ words: 'This row as a heading, or not', run: () => chain().toggleHeaderRow().run() },
 		{ words: 'Take out this row', run: () => chain().deleteRow().run() }
 	];
 }
@@ -19,32 +19,29 @@ export function rowChoices(editor: Editor): Choice[] {
 export function columnChoices(editor: Editor): Choice[] {
 	const chain = () => editor.chain().focus();
 	const { left, map } = selectedRect(editor.state);
+	const right = left < map.width - 1;
 	return [
 		{ words: 'Add a column to the right', run: () => chain().addColumnAfter().run() },
 		{ words: 'Add a column to the left', run: () => chain().addColumnBefore().run() },
-		...(left > 0 ? [{ words: 'Move it to the left', run: () => moveColumn(editor, -1) }] : []),
-		...(left < map.width - 1 ? [{ words: 'Move it to the right', run: () => moveColumn(editor, 1) }] : []),
-		{ words: 'As a heading, or not', run: () => chain().toggleHeaderColumn().run() },
+		...(left > 0 ? [{ words: 'Move this column to the left', run: () => moveColumn(editor, -1) }] : []),
+		...(right ? [{ words: 'Move this column to the right', run: () => moveColumn(editor, 1) }] : []),
+		{ words: 'This column as a heading, or not', run: () => chain().toggleHeaderColumn().run() },
 		{ words: 'Take out this column', run: () => chain().deleteColumn().run() }
 	];
 }
 
-/** What is of the table as a whole, and of cells that are chosen together. */
+/** All of it: of the row, the column, cells that are chosen together, and the table as a whole. */
 export function tableChoices(editor: Editor): Choice[] {
 	const chain = () => editor.chain().focus();
 	return [
-		...rowChoices(editor).slice(0, 2),
-		...columnChoices(editor).slice(0, 2),
-		{ words: 'This row as a heading, or not', run: () => chain().toggleHeaderRow().run() },
-		{ words: 'This column as a heading, or not', run: () => chain().toggleHeaderColumn().run() },
+		...rowChoices(editor),
+		...columnChoices(editor),
 		...(editor.can().mergeCells()
 			? [{ words: 'Join the chosen cells', run: () => chain().mergeCells().run() }]
 			: []),
 		...(editor.can().splitCell()
 			? [{ words: 'Part this cell again', run: () => chain().splitCell().run() }]
 			: []),
-		{ words: 'Take out this row', run: () => chain().deleteRow().run() },
-		{ words: 'Take out this column', run: () => chain().deleteColumn().run() },
 		{ words: 'Take out the table', run: () => chain().deleteTable().run() }
 	];
 }

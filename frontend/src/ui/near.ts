@@ -5,26 +5,35 @@ import type { Attachment } from 'svelte/attachments';
 const AWAY = '800px';
 
 const waiting = new WeakMap<Element, () => void>();
-let watcher: IntersectionObserver | null = null;
+const watchers = new WeakMap<Node, IntersectionObserver>();
 
-function watched(): IntersectionObserver {
-	// `scrollMargin` is for lists that scroll within the page; a browser that does not know it draws a little later.
-	const reach = { rootMargin: AWAY, scrollMargin: AWAY };
-	watcher ??= new IntersectionObserver((seen) => {
-		for (const { isIntersecting, target } of seen) if (isIntersecting) waiting.get(target)?.();
-	}, reach);
-	return watcher;
+/** What scrolls it: only of that a browser takes a margin for what is not in sight yet. */
+function scrolls(element: Element): Element | Document {
+	for (let above = element.parentElement; above; above = above.parentElement)
+		if (/auto|scroll/.test(getComputedStyle(above).overflowY)) return above;
+	return document;
+}
+
+function watcherIn(root: Element | Document): IntersectionObserver {
+	const found = watchers.get(root) ?? new IntersectionObserver(told, { root, rootMargin: AWAY });
+	watchers.set(root, found);
+	return found;
+}
+
+function told(seen: IntersectionObserverEntry[]) {
+	for (const { isIntersecting, target } of seen) if (isIntersecting) waiting.get(target)?.();
 }
 
 /** Calls once, when the element is near. */
 export function near(come: () => void): Attachment {
 	return (element) => {
 		if (typeof IntersectionObserver === 'undefined') return come();
+		const watcher = watcherIn(scrolls(element));
 		waiting.set(element, () => {
-			watched().unobserve(element);
+			watcher.unobserve(element);
 			come();
 		});
-		watched().observe(element);
-		return () => watched().unobserve(element);
+		watcher.observe(element);
+		return () => watcher.unobserve(element);
 	};
 }

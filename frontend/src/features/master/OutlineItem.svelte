@@ -48,7 +48,7 @@
 </script>
 
 {#if row.kind === 'needle'}
-	<li role="none" class="relative">
+	<li role="none" class="relative" {@attach onnear && near(onnear)}>
 		<OutlineRow {row} here={false} marked={false} renaming={false} choices={[]} onrename={() => {}} />
 	</li>
 {:else}
