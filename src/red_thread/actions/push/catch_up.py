@@ -41,7 +41,7 @@ async def look_at_lacking(unit: Unit, actor: Actor, class_id: int) -> tuple[Caug
     """What catching up would give to the students of a class, and to whom; nothing happens. Raises NotFound."""
     found = await require_class_to_read(unit, actor, class_id)
     each = await _lacking(unit, found, await _taught(unit, actor, found))
-    return _told((), each), [await _who(unit, master_id, group) for master_id, groups in each for group in groups]
+    return _told((), each), [one for master_id, groups in each for one in await _who(unit, master_id, groups)]
 
 
 async def catch_up(unit: Unit, actor: Actor, class_id: int, notebook_ids: Collection[int] | None = None) -> CaughtUp:
@@ -141,11 +141,20 @@ def _one_more(group: Lacking, beside_loose: bool) -> Iterator[_Push]:
             yield pages, (), _ONE_MORE
 
 
-async def _who(unit: Unit, master_id: int, group: Lacking) -> WhoLacks:
-    names = (await unit.masters.outline(master_id)).names_of(group.holders) if group.holders else {}
-    titles = await unit.masters.titles(group.page_ids)
-    students = await unit.audiences.names(list(group.notebook_ids))
-    return WhoLacks(students, [*names.values(), *(titles[page_id] for page_id in group.page_ids)])
+async def _who(unit: Unit, master_id: int, groups: list[Lacking]) -> list[WhoLacks]:
+    if not groups:
+        return []
+    titles = await unit.masters.titles({page_id for group in groups for page_id in group.page_ids})
+    names = (await unit.masters.outline(master_id)).names_of(holder for group in groups for holder in group.holders)
+    reached = await unit.audiences.names([notebook_id for group in groups for notebook_id in group.notebook_ids])
+    by_notebook = {one.notebook_id: one for one in reached}
+    return [
+        WhoLacks(
+            [by_notebook[notebook_id] for notebook_id in group.notebook_ids],
+            [*(names[holder] for holder in group.holders), *(titles[page_id] for page_id in group.page_ids)],
+        )
+        for group in groups
+    ]
 
 
 def _told(push_ids: tuple[int, ...], found: LackingOf) -> CaughtUp:
