@@ -268,3 +268,48 @@ async def test_a_page_is_printed_with_room_and_a_students_with_what_is_on_it(per
 def words_of(path) -> str:
     pages = pypdfium2.PdfDocument(path)
     return " ".join(page.get_textpage().get_text_bounded().replace("\r\n", " ") for page in pages)
+
+
+async def test_a_column_is_made_wider_by_key_and_by_pointer_and_its_student_sees_it(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "How wide is a tide"):
+        await teacher.locator(".page-body p").last.click()
+        await teacher.get_by_role("button", name="Put in").click()
+        await teacher.get_by_role("menuitem", name="Table", exact=True).click()
+        cell = teacher.locator(".page-body th").first
+        edge = teacher.get_by_role("separator", name="Where this column ends")
+        wide = (await cell.bounding_box())["width"]
+        await edge.focus()
+        await teacher.keyboard.press("ArrowLeft")
+        await expect(edge).to_have_attribute("aria-valuenow", str(round(wide - 32)))
+        at = await edge.bounding_box()
+        await teacher.mouse.move(at["x"] + at["width"] / 2, at["y"] + 60)
+        await teacher.mouse.down()
+        await teacher.mouse.move(at["x"] + at["width"] / 2 - 50, at["y"] + 60, steps=3)
+        await teacher.mouse.up()
+        await expect(edge).to_have_attribute("aria-valuenow", str(round(wide - 82)))
+        await saved(teacher)
+        await teacher.reload()
+        await expect(cell).to_be_visible()
+        assert abs((await cell.bounding_box())["width"] - (wide - 82)) < 3
+        await cell.click()
+        await teacher.get_by_role("button", name="This column").click()
+        await teacher.get_by_role("menuitem", name="As wide as there is room").click()
+        await expect(teacher.locator(".page-body col")).to_have_count(0)
+        await saved(teacher)
+
+
+async def test_what_is_typed_as_an_address_leads_there_at_a_students_tap(person):
+    ada = await person("Ada", PHONE)
+    await open_notebook_page(ada, "What pulls the sea")
+    await ada.locator(".page-body p").last.click()
+    await ada.keyboard.press("End")
+    where = ada.url.split("/notebook/")[0] + "/about-tides"
+    await ada.keyboard.type(f" See {where}, and tides.md", delay=10)
+    await expect(ada.locator(".page-body a")).to_have_count(1)
+    async with ada.context.expect_page() as opened:
+        await ada.locator(".page-body a").tap()
+    assert (await opened.value).url == where
+    for _ in range(len(f" See {where}, and tides.md")):
+        await ada.keyboard.press("Backspace")
+    await saved(ada)

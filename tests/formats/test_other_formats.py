@@ -2,6 +2,7 @@
 
 import base64
 import io
+import re
 import zipfile
 
 import docx
@@ -75,6 +76,29 @@ def test_lists_and_tables_come_in_as_such(markup, shown):
     page = show(read(markup).document)
     bare = " ".join(part.split("=", 1)[-1].split(":", 1)[-1] for part in page.split())
     assert " ".join(bare.split()) == shown
+
+
+@pytest.mark.parametrize(
+    ("markup", "widths"),
+    [
+        ("<colgroup><col style='width:90.5px'><col width=30></colgroup><tr><td>a<td>b<tr><td width=7>c<td>d", [[90], [48]]),
+        ("<tr><td width=120>a<td style='color:red; width: 5000px'>b", [[120], [640]]),
+        ("<tr><td width='50%'>a<td width=100>b", [None, [100]]),
+        ("<colgroup><col width=100><col width=60></colgroup><tr><td colspan=2>a<tr><td>b<td>c", [[100, 60]]),
+        ("<tr><td width=200 colspan=2>a<tr><td>b<td>c", [None]),
+        ("<tr><td width=600>a<td width=600>b", [None, None]),
+    ],
+)  # fmt: skip
+def test_columns_come_in_as_wide_as_they_are_said_to_be(markup, widths):
+    document = read(f"<table>{markup}</table>").document
+    rows = [node for node in walk(document) if node["type"] == "tableRow"]
+    assert [cell["attrs"].get("colwidth") for cell in rows[0]["content"]] == widths
+    assert not any("colwidth" in cell["attrs"] for row in rows[1:] for cell in row["content"])
+    columns = re.findall(
+        r"<col(?: style='width:(\d+)px')?>", write_html(Print("", [PrintedPage((), document)])).decode()
+    )
+    said = [width for cell in widths for width in cell or ([0, 0] if "colspan" in markup else [0])]
+    assert [int(width or 0) for width in columns] == (said if any(said) else [])
 
 
 def test_links_and_marks_of_styles_and_of_tags():

@@ -6,7 +6,8 @@
 
 	let { editor, onclose }: { editor: Editor; onclose: () => void } = $props();
 	// svelte-ignore state_referenced_locally
-	let typed = $state(String(editor.getAttributes('link').href ?? ''));
+	const leadsTo = String(editor.getAttributes('link').href ?? '');
+	let typed = $state(leadsTo);
 	// svelte-ignore state_referenced_locally
 	const isLink = editor.isActive('link');
 	const address = $derived(addressOf(typed));
@@ -21,12 +22,12 @@
 				text: typed.trim(),
 				marks: [{ type: 'link', attrs: { href: address } }]
 			});
-		} else chain.setLink({ href: address });
+		} else chain.setMark('link', { href: address });
 		chain.run();
 		onclose();
 	}
 	function takeOff() {
-		editor.chain().focus().extendMarkRange('link').unsetLink().run();
+		editor.chain().focus().extendMarkRange('link').unsetMark('link').run();
 		onclose();
 	}
 	const ready = (input: HTMLInputElement) => input.focus();
@@ -42,6 +43,9 @@
 		onkeydown={(event) => event.key === 'Escape' && onclose()}
 	/>
 	<button type="submit" class={PRESS} disabled={!address}>Put the link</button>
-	{#if isLink}<button type="button" class={PRESS} onclick={takeOff}>Take it off</button>{/if}
+	{#if isLink}
+		<a href={leadsTo} target="_blank" rel="noopener noreferrer" class={PRESS}>Open it</a>
+		<button type="button" class={PRESS} onclick={takeOff}>Take it off</button>
+	{/if}
 	<button type="button" class={PRESS} onclick={onclose}>Close</button>
 </form>

@@ -1,9 +1,10 @@
-<!-- Where the caret stands in a table: a handle for its row and one for its column, large enough for a thumb. -->
+<!-- Where the caret stands in a table: a handle for its row and one for its column, large enough for a thumb, and the column's end. -->
 <script lang="ts">
 	import type { Editor } from '@tiptap/core';
 	import GripHorizontal from '@lucide/svelte/icons/grip-horizontal';
 	import GripVertical from '@lucide/svelte/icons/grip-vertical';
 	import Menu from '../ui/Menu.svelte';
+	import ColumnEdge from './ColumnEdge.svelte';
 	import type { Choice } from './commands';
 	import { columnChoices, rowChoices } from './table';
 	import { placesIn, type Place, type Places } from './table-places';
@@ -45,5 +46,6 @@
 
 {#if places}
 	{@render handle(places.row, 'This row', rows, true)}
+	{#if places.edge}<ColumnEdge {editor} edge={places.edge} />{/if}
 	{#if places.column}{@render handle(places.column, 'This column', columns, false)}{/if}
 {/if}

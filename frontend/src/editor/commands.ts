@@ -2,6 +2,7 @@
 import type { Editor } from '@tiptap/core';
 import { aligned } from './align';
 import { putFile } from './put-file';
+import { putTable } from './put-table';
 import { newId, type Surroundings } from './types';
 
 export interface Choice {
@@ -41,10 +42,7 @@ export function lists(editor: Editor): Choice[] {
 export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 	const put = (content: object) => () => editor.chain().focus().insertContent(content).run();
 	const common: Choice[] = [
-		{
-			words: 'Table',
-			run: () => editor.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run()
-		},
+		{ words: 'Table', run: () => putTable(editor) },
 		{ words: 'Picture', run: () => chooseFile(editor, surroundings, PICTURES) },
 		{ words: 'Recording', run: () => chooseFile(editor, surroundings, RECORDINGS) },
 		{ words: 'Formula', run: put({ type: 'formula', attrs: { id: newId() } }) }

@@ -1,21 +1,31 @@
 /** All kinds of node and mark of a page, as the editor knows them. A new kind of block is one more line here. */
 import { Extension, type Extensions } from '@tiptap/core';
+import { Blockquote } from '@tiptap/extension-blockquote';
+import { Bold } from '@tiptap/extension-bold';
 import { Code } from '@tiptap/extension-code';
 import { CodeBlock } from '@tiptap/extension-code-block';
+import { Document } from '@tiptap/extension-document';
+import { HardBreak } from '@tiptap/extension-hard-break';
+import { Heading } from '@tiptap/extension-heading';
 import Highlight from '@tiptap/extension-highlight';
-import { Link } from '@tiptap/extension-link';
-import { ListItem, TaskItem, TaskList } from '@tiptap/extension-list';
+import { HorizontalRule } from '@tiptap/extension-horizontal-rule';
+import { Italic } from '@tiptap/extension-italic';
+import { BulletList, ListItem, ListKeymap, OrderedList, TaskItem, TaskList } from '@tiptap/extension-list';
+import { Paragraph } from '@tiptap/extension-paragraph';
+import { Strike } from '@tiptap/extension-strike';
 import Subscript from '@tiptap/extension-subscript';
 import Superscript from '@tiptap/extension-superscript';
-import { Table, TableCell, TableHeader, TableRow } from '@tiptap/extension-table';
 import { Color, TextStyle } from '@tiptap/extension-text-style';
 import { UniqueID } from '@tiptap/extension-unique-id';
-import StarterKit from '@tiptap/starter-kit';
+import { Text } from '@tiptap/extension-text';
+import { Underline } from '@tiptap/extension-underline';
+import { Dropcursor, Gapcursor, UndoRedo } from '@tiptap/extensions';
 import { against } from './against';
 import { Align } from './align';
 import { find } from './find';
 import { BLOCK_KINDS } from './kinds';
 import { knots } from './knots';
+import { Link } from './link';
 import { margin } from './margin';
 import { Callout } from './nodes/callout';
 import { Formula } from './nodes/formula';
@@ -25,28 +35,33 @@ import { Picture } from './nodes/picture';
 import { Recording } from './nodes/recording';
 import { OptionNode } from './nodes/option';
 import { Space } from './nodes/space';
+import { Table, TableCell, TableHeader, TableRow } from './nodes/table';
 import { EveryAttribute } from './every-attribute';
-import { slash } from './slash';
+import { slash, tables } from './parts-later';
 import { SelectAll } from './select-all';
 import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
 
-const OUTWARDS = { target: '_blank', rel: 'noopener noreferrer nofollow' };
-
 export function pageExtensions(surroundings: Surroundings): Extensions {
 	return [
-		StarterKit.configure({
-			heading: { levels: [2, 3, 4] },
-			link: false,
-			code: false,
-			codeBlock: false,
-			listItem: false,
-			trailingNode: false
-		}),
-		// Whatever a page says of its links, they never take the reader's own tab elsewhere.
-		Link.extend({
-			renderHTML: ({ HTMLAttributes }) => ['a', { ...HTMLAttributes, ...OUTWARDS }, 0]
-		}).configure({ openOnClick: surroundings.hand === 'reader', protocols: ['http', 'https', 'mailto'] }),
+		Document,
+		Paragraph,
+		Text,
+		Heading.configure({ levels: [2, 3, 4] }),
+		HardBreak,
+		Blockquote,
+		HorizontalRule,
+		BulletList,
+		OrderedList,
+		ListKeymap,
+		Bold,
+		Italic,
+		Strike,
+		Underline,
+		Dropcursor,
+		Gapcursor,
+		UndoRedo,
+		Link.configure({ surroundings }),
 		Code.extend({ excludes: '' }),
 		CodeBlock.extend({ marks: '_' }),
 		SelectAll,
@@ -64,7 +79,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 			a11y: { checkboxLabel: (node) => `Tick: ${node.textContent}` },
 			onReadOnlyChecked: () => false
 		}),
-		Table.configure({ resizable: false, renderWrapper: true }),
+		Table,
 		TableRow,
 		TableHeader,
 		TableCell,
@@ -76,7 +91,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Kept.configure({ surroundings }),
 		EveryAttribute,
 		Align,
-		...(surroundings.hand === 'reader' ? [] : [slash(surroundings)]),
+		...(surroundings.hand === 'reader' ? [] : [tables, slash(surroundings)]),
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
 		Extension.create({ name: 'find', addProseMirrorPlugins: () => [find()] }),

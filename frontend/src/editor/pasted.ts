@@ -5,10 +5,10 @@
  * that a page does not take lose their mark, knots become their words.
  */
 import { Fragment, Slice, type Mark, type Node as ProseNode } from '@tiptap/pm/model';
+import { isAddress } from './address';
 import { isBlobName } from './blob';
 
 const SPACE_KINDS = ['lines', 'number', 'choice', 'photo', 'sketch'];
-const ADDRESS = /^(https?:|mailto:|\/(?!\/)|#)/i;
 const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
 const WIDEST = 100;
 
@@ -67,7 +67,7 @@ function bare(mark: Mark): Mark {
 }
 
 function mayStay(mark: Mark): boolean {
-	if (mark.type.name === 'link') return ADDRESS.test(String(mark.attrs.href ?? ''));
+	if (mark.type.name === 'link') return isAddress(String(mark.attrs.href ?? ''));
 	const colour: unknown = mark.attrs.color;
 	return !colour || COLOUR.test(String(colour));
 }

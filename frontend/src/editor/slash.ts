@@ -1,26 +1,19 @@
 /** Typing `/` offers what can be put in; what is typed behind it narrows that. */
-import { Extension, type Editor, type Range } from '@tiptap/core';
+import type { Editor, Range } from '@tiptap/core';
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion';
 import { inserts, lists, shapes, type Choice } from './commands';
 import { SlashList } from './slash-list';
-import { tableChoices } from './table';
+import { tablingAtHand } from './parts-later';
 import type { Surroundings } from './types';
 
-export function slash(surroundings: Surroundings) {
-	return Extension.create({
-		name: 'slash',
-		addProseMirrorPlugins() {
-			return [
-				Suggestion<Choice, Choice>({
-					editor: this.editor,
-					char: '/',
-					allow: ({ editor }) => !editor.isActive('codeBlock') && !editor.isActive('formula'),
-					items: ({ query, editor }) => narrowed(offered(editor, surroundings), query),
-					command: ({ editor, range, props }) => put(editor, range, props),
-					render: listed
-				})
-			];
-		}
+export function slash(editor: Editor, surroundings: Surroundings) {
+	return Suggestion<Choice, Choice>({
+		editor,
+		char: '/',
+		allow: ({ editor }) => !editor.isActive('codeBlock') && !editor.isActive('formula'),
+		items: ({ query, editor }) => narrowed(offered(editor, surroundings), query),
+		command: ({ editor, range, props }) => put(editor, range, props),
+		render: listed
 	});
 }
 
@@ -28,7 +21,7 @@ function offered(editor: Editor, surroundings: Surroundings): Choice[] {
 	const plain = surroundings.onlySpaces && surroundings.hand === 'student';
 	if (plain) return lists(editor);
 	// By key there is no other way to them: in a table the tab key goes from cell to cell.
-	const table = editor.isActive('table') ? tableChoices(editor) : [];
+	const table = editor.isActive('table') ? (tablingAtHand()?.tableChoices(editor) ?? []) : [];
 	return [...table, ...inserts(editor, surroundings), ...shapes(editor), ...lists(editor)];
 }
 

@@ -1,4 +1,4 @@
-/** Where the handles of a table go: at the edge of the row, and over the column, in which the caret stands. */
+/** Where the handles of a table go: at the edge of the row, over the column, and where the column ends, of the caret. */
 import type { Editor } from '@tiptap/core';
 
 type Box = DOMRect;
@@ -11,10 +11,17 @@ export interface Place {
 	top: number;
 }
 
-/** `column`: nothing while it is out of sight of a table that is wider than the page. */
+/** Where a column ends, as long as the table is high; `wide`: the column, in pixels. */
+export interface Edge extends Place {
+	height: number;
+	wide: number;
+}
+
+/** `column`, `edge`: nothing while they are out of sight of a table that is wider than the page. */
 export interface Places {
 	row: Place;
 	column: Place | null;
+	edge: Edge | null;
 }
 
 export function placesIn(editor: Editor, frame: HTMLElement): Places | null {
@@ -38,6 +45,15 @@ export function placesIn(editor: Editor, frame: HTMLElement): Places | null {
 		column:
 			middle > seen.left && middle < seen.right
 				? { left: middle - from.left, top: whole.top - BESIDE - from.top }
+				: null,
+		edge:
+			across.right > seen.left && across.right < seen.right + 1
+				? {
+						left: across.right - from.left,
+						top: whole.top - from.top,
+						height: whole.height,
+						wide: across.width
+					}
 				: null
 	};
 }

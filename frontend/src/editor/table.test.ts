@@ -3,6 +3,7 @@ import { afterEach, expect, it } from 'vitest';
 import { pageExtensions } from './extensions';
 import { columnChoices, rowChoices } from './table';
 import { placesIn } from './table-places';
+import { withWidth } from './table-widths';
 import type { Surroundings } from './types';
 
 const SURROUNDINGS = {
@@ -16,8 +17,8 @@ let editor: Editor;
 
 afterEach(() => editor.destroy());
 
-function inCell(words: string) {
-	editor = new Editor({ extensions: pageExtensions(SURROUNDINGS), content: TABLE });
+function inCell(words: string, content = TABLE) {
+	editor = new Editor({ extensions: pageExtensions(SURROUNDINGS), content });
 	let at = 0;
 	editor.state.doc.descendants((node, position) => {
 		if (node.isText && node.text === words) at = position;
@@ -61,4 +62,24 @@ it('has handles only where the caret stands in a table', () => {
 	const frame = document.createElement('div');
 	expect(placesIn(inCell('Kelp'), frame)).not.toBeNull();
 	expect(placesIn(inCell('Behind it.'), frame)).toBeNull();
+});
+
+const widths = () => [...editor.view.dom.querySelectorAll('col')].map((column) => column.style.width);
+
+it('says how wide a column is in every cell of it, and no more than a page takes', () => {
+	inCell('3').view.dispatch(withWidth(editor.state, 1, 200));
+	expect(widths()).toEqual(['', '200px']);
+	editor.view.dispatch(withWidth(editor.state, 0, 3));
+	expect(widths()).toEqual(['48px', '200px']);
+	choose(rowChoices(editor), 'Take out this row');
+	expect(widths()).toEqual(['48px', '200px']);
+	choose(columnChoices(editor), 'As wide as there is room');
+	expect(widths()).toEqual(['', '200px']);
+});
+
+it('keeps the widths of tables that come from elsewhere', () => {
+	const table =
+		'<table><colgroup><col style="width: 90px"><col width="30"></colgroup><tr><td>Kelp</td><td>3</td></tr></table>';
+	inCell('Kelp', table);
+	expect(widths()).toEqual(['90px', '48px']);
 });

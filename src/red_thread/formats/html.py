@@ -17,7 +17,7 @@ from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
-from red_thread.formats.table_cells import Cell, fits, rectangular
+from red_thread.formats.table_cells import Cell, fits, rectangular, with_widths
 
 Mark: TypeAlias = dict[str, Any]
 Element: TypeAlias = Any  # lxml ships no types
@@ -203,17 +203,22 @@ class _Reader:
             return [*captions, *(block for row in rows for cell in row for block in cell.blocks)]
         if not any(rows):
             return captions
-        made = [self.maker.made("tableRow", [self._made_cell(cell) for cell in row]) for row in rectangular(rows)]
+        columns = [
+            _width(column) for column in element.iterchildren("colgroup") for column in column.iterchildren("col")
+        ]
+        laid = with_widths(rectangular(rows), columns)
+        made = [self.maker.made("tableRow", [self._made_cell(cell) for cell in row]) for row in laid]
         return [*captions, self.maker.made("table", made)]
 
     def _cell(self, cell: Element, depth: int) -> Cell:
         inside = self._blocks(cell, depth + 2)
-        return Cell(inside, cell.tag == "th", _span(cell, "colspan"), _span(cell, "rowspan"))
+        return Cell(inside, cell.tag == "th", _span(cell, "colspan"), _span(cell, "rowspan"), (_width(cell),))
 
     def _made_cell(self, cell: Cell) -> Node:
         spans = {name: n for name, n in (("colspan", cell.colspan), ("rowspan", cell.rowspan)) if n > 1}
+        widths = {"colwidth": list(cell.widths)} if any(cell.widths) else {}
         kind = "tableHeader" if cell.header else "tableCell"
-        return self.maker.made(kind, cell.blocks or [self.maker.made("paragraph")], **spans)
+        return self.maker.made(kind, cell.blocks or [self.maker.made("paragraph")], **spans, **widths)
 
     def _words(self, element: Element, marks: Sequence[Mark] = ()) -> list[Node]:
         """All that an element holds as one line of words, blocks in it too."""
@@ -354,3 +359,10 @@ def _ticked(item: Any) -> bool | None:
         return box.get("checked") is not None
     found = _BOX.match(item.text_content())
     return None if found is None else found.group(1) != "☐"
+
+
+def _width(element: Element) -> int:
+    """Of a column or a cell, in pixels, as it is said; 0 if it is not."""
+    style = re.search(r"(?:^|;)\s*width:\s*(\d{1,4})(?:\.\d+)?px", element.get("style") or "")
+    found = style or re.fullmatch(r"\s*(\d{1,4})(?:\.\d+)?(?:px)?\s*", element.get("width") or "")
+    return int(found.group(1)) if found else 0

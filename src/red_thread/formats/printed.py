@@ -36,7 +36,6 @@ _HOLDERS = {
     "listItem": "<li>{}</li>",
     "bulletList": "<ul>{}</ul>",
     "taskList": "<ul class='tasks'>{}</ul>",
-    "table": "<table>{}</table>",
     "tableRow": "<tr>{}</tr>",
     "codeBlock": "<pre>{}</pre>",
     "horizontalRule": "<hr>",
@@ -93,6 +92,7 @@ class _Writer:
             "orderedList": self._ordered,
             "taskItem": lambda node: f"<li>{_box(node, 'checked')}<div>{self.inside(node)}</div></li>",
             "option": self._option,
+            "table": lambda node: f"<table>{_columns(node)}{self.inside(node)}</table>",
             "tableHeader": lambda node: self._cell(node, "th"),
             "tableCell": lambda node: self._cell(node, "td"),
             "space": self._space,
@@ -180,6 +180,19 @@ class _Writer:
 
 
 _NOTES = {"care": "<b class='head'>Take care</b>", "idea": "<b class='head'>A thought</b>"}
+
+
+def _columns(table: Node) -> str:
+    """How wide its columns are, as its first row says."""
+    widths: list[float] = []
+    for cell in content_of(content_of(table)[0]):
+        said = attributes_of(cell)
+        across = int(said.get("colspan") or 1)
+        widths += [float(width or 0) for width in [*(said.get("colwidth") or []), *[0] * across][:across]]
+    if not any(widths):
+        return ""
+    columns = "".join(f"<col style='width:{width:.0f}px'>" if width > 0 else "<col>" for width in widths)
+    return f"<colgroup>{columns}</colgroup>"
 
 
 def _align(node: Node) -> str:

@@ -6,16 +6,22 @@ from dataclasses import dataclass, replace
 from red_thread.core.page.nodes import Node
 
 WIDEST, LONGEST = 60, 2000
+LEAST, MOST = 48, 640  # of a column, as the editor makes them
+FARTHEST = 1000  # a table: what is wider was set for another page than ours
 
 
 @dataclass(frozen=True, slots=True)
 class Cell:
-    """A cell with what it holds, and over how many columns and rows it reaches."""
+    """A cell with what it holds, and over how many columns and rows it reaches.
+
+    `widths`: of its columns in pixels; 0: as wide as there is room.
+    """
 
     blocks: list[Node]
     header: bool = False
     colspan: int = 1
     rowspan: int = 1
+    widths: tuple[int, ...] = ()
 
 
 def fits(rows: Sequence[Sequence[Cell]]) -> bool:
@@ -33,6 +39,22 @@ def rectangular(rows: Sequence[Sequence[Cell]]) -> list[list[Cell]]:
         made.append(_filled(row, width, covered, len(rows) - len(made)))
         covered = {column: left - 1 for column, left in covered.items() if left > 1}
     return made or [[Cell([])]]
+
+
+def with_widths(rows: Sequence[Sequence[Cell]], columns: Sequence[int]) -> list[list[Cell]]:
+    """The same cells; those of the first row tell the widths of all, from the columns' own or from theirs.
+
+    Those of a table that is far wider than a page are as if they had not been said.
+    """
+    first, at = list[Cell](), 0
+    for cell in rows[0]:
+        own = cell.widths if cell.colspan == 1 else ()
+        said = (*(columns[at : at + cell.colspan] or own), *[0] * cell.colspan)[: cell.colspan]
+        first.append(replace(cell, widths=tuple(width and min(max(width, LEAST), MOST) for width in said)))
+        at += cell.colspan
+    if sum(width for cell in first for width in cell.widths) > FARTHEST:
+        first = [replace(cell, widths=()) for cell in first]
+    return [first, *([replace(cell, widths=()) for cell in row] for row in rows[1:])]
 
 
 def _width(rows: Sequence[Sequence[Cell]]) -> int:

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
 	import { onMount, untrack } from 'svelte';
+	import { fetchEditorSoon } from '../../editor';
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { CopyState } from './copy.svelte';
@@ -26,6 +27,7 @@
 	onMount(() => {
 		void attempt(() => notebook.load());
 		notebook.listen();
+		fetchEditorSoon();
 		return () => notebook.stop();
 	});
 </script>

@@ -1,0 +1,107 @@
+<!-- What can be done with the words one has chosen, and what can be put in: at the foot of the page. -->
+<script lang="ts">
+	import type { Editor } from '@tiptap/core';
+	import { NodeSelection } from '@tiptap/pm/state';
+	import LinkSign from '@lucide/svelte/icons/link';
+	import Redo from '@lucide/svelte/icons/redo-2';
+	import Search from '@lucide/svelte/icons/search';
+	import Undo from '@lucide/svelte/icons/undo-2';
+	import Menu from '../ui/Menu.svelte';
+	import { inserts, shapes, textStyle } from './commands';
+	import { tablingAtHand } from './parts-later';
+	import FindRow from './FindRow.svelte';
+	import LinkRow from './LinkRow.svelte';
+	import { marksOf } from './marks';
+	import { noteChoices } from './nodes/callout';
+	import PictureRow from './PictureRow.svelte';
+	import type { Surroundings } from './types';
+
+	interface Props {
+		editor: Editor;
+		surroundings: Surroundings;
+	}
+	let { editor, surroundings }: Props = $props();
+	let stamp = $state(0);
+	/** What is asked for in a row over the tools. */
+	let asks = $state<'link' | 'find' | null>(null);
+	$effect(() => {
+		const bump = () => (stamp += 1);
+		editor.on('transaction', bump);
+		return () => void editor.off('transaction', bump);
+	});
+
+	const active = $derived.by(() => {
+		void stamp;
+		return (name: string) => editor.isActive(name);
+	});
+	const style = $derived((void stamp, textStyle(editor)));
+	const table = $derived((void stamp, editor.isActive('table') && tablingAtHand()?.tableChoices(editor)));
+	const inNote = $derived((void stamp, surroundings.hand === 'teacher' && editor.isActive('callout')));
+	const picture = $derived.by(() => {
+		void stamp;
+		const { selection } = editor.state;
+		return selection instanceof NodeSelection && ['image', 'recording'].includes(selection.node.type.name)
+			? selection
+			: null;
+	});
+
+	const tools = $derived([
+		...marksOf(editor),
+		{ name: 'link', words: 'Link', icon: LinkSign, run: () => (asks = asks === 'link' ? null : 'link') },
+		{
+			name: 'find',
+			words: 'Find on this page',
+			icon: Search,
+			run: () => (asks = asks === 'find' ? null : 'find')
+		}
+	]);
+	const ends = $derived([
+		{ words: 'Undo', icon: Undo, run: () => editor.chain().focus().undo().run() },
+		{ words: 'Redo', icon: Redo, run: () => editor.chain().focus().redo().run() }
+	]);
+	/** The caret stays where it is: what is typed right after a press must not go into the button. */
+	const stayInText = (event: MouseEvent) => event.preventDefault();
+	const TOOL =
+		'inline-flex h-9 min-w-8 shrink-0 items-center justify-center rounded px-2 hover:bg-accent-wash aria-pressed:bg-accent-wash';
+</script>
+
+{#snippet tool(words: string, Icon: typeof Undo, run: () => void, pressed?: boolean)}
+	<button
+		type="button"
+		class={TOOL}
+		title={words}
+		aria-label={words}
+		aria-pressed={pressed}
+		onmousedown={stayInText}
+		onclick={run}><Icon size={16} /></button
+	>
+{/snippet}
+
+<div class="no-print sticky bottom-0 z-10 bg-paper">
+	{#if asks === 'link'}<LinkRow {editor} onclose={() => (asks = null)} />{/if}
+	{#if asks === 'find'}<FindRow {editor} {stamp} onclose={() => (asks = null)} />{/if}
+	{#if picture && !asks}
+		{#key picture.node.attrs.id}<PictureRow {editor} picture={picture.node} at={picture.from} />{/key}
+	{/if}
+	<div
+		role="toolbar"
+		aria-label="Writing"
+		class="flex items-center gap-x-0.5 border-t border-line py-1 text-[13px]"
+	>
+		<div class="flex min-w-0 grow items-center gap-x-0.5 overflow-x-auto">
+			<Menu label="Kind of text" choices={shapes(editor)} class="{TOOL} font-semibold">{style}</Menu>
+			<Menu label="Put in" choices={inserts(editor, surroundings)} class="{TOOL} font-semibold">Put in …</Menu
+			>
+			{#if table}
+				<Menu label="Table" choices={table} class="{TOOL} font-semibold">Table</Menu>
+			{/if}
+			{#if inNote}
+				<Menu label="Note" choices={noteChoices(editor)} class="{TOOL} font-semibold">Note</Menu>
+			{/if}
+			{#each tools as one (one.name)}
+				{@render tool(one.words, one.icon, one.run, active(one.name) || asks === one.name)}
+			{/each}
+		</div>
+		{#each ends as one (one.words)}{@render tool(one.words, one.icon, one.run)}{/each}
+	</div>
+</div>
