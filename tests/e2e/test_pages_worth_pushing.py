@@ -313,3 +313,22 @@ async def test_what_is_typed_as_an_address_leads_there_at_a_students_tap(person)
     for _ in range(len(f" See {where}, and tides.md")):
         await ada.keyboard.press("Backspace")
     await saved(ada)
+
+
+async def test_a_new_page_begins_as_a_template_is(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "Log of a walk"):
+        await type_into(teacher, ".page-body p", "Where I went.")
+        await saved(teacher)
+        await teacher.get_by_role("button", name=re.compile("^Who sees it:")).click()
+        await teacher.get_by_role("checkbox", name=re.compile("^a template")).check()
+        await expect(teacher.get_by_role("treeitem", name="Log of a walk, under wraps, a template")).to_be_visible()
+        await teacher.keyboard.press("Escape")
+        await teacher.get_by_role("button", name="New page").click()
+        await teacher.get_by_label("It begins as").select_option(label="“Log of a walk”")
+        await teacher.get_by_label(re.compile("^Its name")).fill("Log of a Monday")
+        await teacher.keyboard.press("Enter")
+        await expect(teacher.locator(".page-body p")).to_have_text("Where I went.")
+        await expect(teacher.get_by_role("treeitem", name="Log of a Monday", exact=True)).to_be_visible()
+        await teacher.get_by_role("button", name="Undo", exact=True).last.click()
+        await expect(teacher.get_by_role("treeitem", name="Log of a Monday")).to_have_count(0)

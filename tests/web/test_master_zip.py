@@ -3,6 +3,9 @@
 import pytest
 
 from red_thread.actions.master.change_outline import add_divider, add_page, add_section, set_display
+from red_thread.actions.master.section_writing import set_section_writing
+from red_thread.actions.master.starter_pages import set_starter
+from red_thread.actions.master.templates import set_template
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from tests.notation import page
@@ -30,6 +33,9 @@ async def filled(school: School) -> School:
             )
             made = await add_page(unit, school.teacher, section, document)
         await set_display(unit, school.teacher, "page", made, Display.WRAPS)
+        await set_template(unit, school.teacher, made, True)
+        await set_starter(unit, school.teacher, made, True)
+        await set_section_writing(unit, school.teacher, rules, "spaces")
         await set_display(unit, school.teacher, "section", rules, Display.DISPLAY)
         await set_display(unit, school.teacher, "section", dunes, Display.WRAPS)
     return school
@@ -42,12 +48,12 @@ async def outline_of(school: School, master: int) -> list[tuple[object, ...]]:
             match item:
                 case Divider(name=name, parent_id=parent):
                     told.append(("divider", name, parent is not None))
-                case Section(name=name, divider_id=divider, display=display):
-                    told.append(("section", name, divider is not None, display))
-                case OutlinePage(id=number, own_display=display):
+                case Section(name=name, divider_id=divider, display=display, writing=writing):
+                    told.append(("section", name, divider is not None, display, writing))
+                case OutlinePage(id=number, standing=standing):
                     found = await unit.masters.page(number)
                     assert found is not None
-                    told.append(("page", found.document["attrs"], display))
+                    told.append(("page", found.document["attrs"], standing))
     return told
 
 
@@ -61,7 +67,7 @@ async def test_it_comes_back_as_it_was(filled: School, visitor):
     assert came.json()["problems"] == []
     before = await outline_of(filled, filled.master)
     assert await outline_of(filled, other) == before
-    assert ("section", "Nothing in it yet", True, Display.ORDINARY) in before
+    assert ("section", "Nothing in it yet", True, Display.ORDINARY, "everywhere") in before
     assert ("divider", "Empty within", True) in before
     again = await teacher.get(f"/api/masters/{other}/zip")
     assert again.content == out.content
@@ -76,4 +82,4 @@ async def test_what_is_there_is_seen_by_whom_it_was(filled: School, visitor):
         await set_display(unit, filled.teacher, "section", rules.id, Display.ORDINARY)
     sent = {"file": ("master.zip", out.content, "application/zip")}
     await teacher.ask("post", f"/api/masters/{filled.master}/pages", files=sent)
-    assert ("section", "Rules", False, Display.ORDINARY) in await outline_of(filled, filled.master)
+    assert ("section", "Rules", False, Display.ORDINARY, "spaces") in await outline_of(filled, filled.master)

@@ -75,6 +75,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("put", "/api/school"): as_json(name="x", time_zone="UTC"),
         ("put", "/api/sections/{section_id}/writing"): as_json(writing="spaces"),
         ("put", "/api/pages/{page_id}/starter"): as_json(on=True),
+        ("put", "/api/pages/{page_id}/template"): as_json(on=True),
         ("put", "/api/items/{kind}/{item_id}/display"): as_json(display="display"),
         ("post", "/api/items/{kind}/{item_id}/move"): as_json(holder_id=None, after_id=None),
         ("put", "/api/pages/{page_id}"): as_json(document=document, revision=1),

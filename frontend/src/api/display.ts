@@ -7,8 +7,8 @@ type View = Pick<Schemas['MasterViewOut'], 'pages' | 'sections'>;
 /** Puts it so; gives how it is undone. A page that is as its section says then says nothing itself. */
 export async function putDisplay(view: View, kind: 'section' | 'page', id: number, display: Display) {
 	const { before, after } = kind === 'page' ? ofPage(view, id, display) : ofSection(view, id, display);
-	await put(kind, id, after);
-	return () => put(kind, id, before);
+	await sayDisplay(kind, id, after);
+	return () => sayDisplay(kind, id, before);
 }
 
 function ofPage(view: View, id: number, display: Display) {
@@ -21,7 +21,8 @@ function ofSection(view: View, id: number, display: Display) {
 	return { before: view.sections.find((one) => one.id === id)?.display ?? null, after: display };
 }
 
-async function put(kind: 'section' | 'page', item_id: number, display: Display | null) {
+/** Has it say so itself; nothing: a page is as its section says. */
+export async function sayDisplay(kind: 'section' | 'page', item_id: number, display: Display | null) {
 	const params = { path: { kind, item_id } };
 	await ask(api.PUT('/api/items/{kind}/{item_id}/display', { params, body: { display } }));
 }

@@ -1400,6 +1400,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{page_id}/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Template
+         * @description Whether new pages can begin as this one.
+         */
+        put: operations["put_template"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{page_id}/way": {
         parameters: {
             query?: never;
@@ -1944,7 +1964,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** AddItem */
+        /**
+         * AddItem
+         * @description `like`: for a page, another that it begins as.
+         */
         AddItem: {
             /** Holder Id */
             holder_id?: number | null;
@@ -1953,6 +1976,8 @@ export interface components {
              * @enum {string}
              */
             kind: "divider" | "section" | "page";
+            /** Like */
+            like?: number | null;
             /** Name */
             name: string;
             /** Parent Id */
@@ -2787,6 +2812,11 @@ export interface components {
             /** Taught */
             taught: boolean;
         };
+        /** OnOrOff */
+        OnOrOff: {
+            /** On */
+            on: boolean;
+        };
         /**
          * Only
          * @description Which of the students that are named are meant, by what they have of the pages.
@@ -2892,6 +2922,8 @@ export interface components {
             parent_id: number | null;
             /** Section Id */
             section_id: number;
+            /** Template */
+            template: boolean;
             /** Title */
             title: string;
         };
@@ -3454,11 +3486,6 @@ export interface components {
          */
         SetDisplay: {
             display: components["schemas"]["Display"] | null;
-        };
-        /** SetStarter */
-        SetStarter: {
-            /** On */
-            on: boolean;
         };
         /**
          * SetWriting
@@ -6462,7 +6489,42 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SetStarter"];
+                "application/json": components["schemas"]["OnOrOff"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_template: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnOrOff"];
             };
         };
         responses: {

@@ -11,7 +11,7 @@ from typing import Any
 import orjson
 import yaml
 
-from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.page.nodes import Node, attributes_of, content_of, with_content
 from red_thread.formats.markdown import FENCE, PAGE_KEYS, read_markdown
 from red_thread.formats.problems import Unreadable
@@ -21,13 +21,14 @@ _AT_THE_START = re.compile(r"^(\s*\d*)([#+=:.)-])", re.MULTILINE)  # what would 
 _MARKS = {"bold": "**", "italic": "*", "strike": "~~"}
 
 
-def write_markdown(document: Node, tucked_under: str | None = None, display: Display | None = None) -> bytes:
+def write_markdown(document: Node, tucked_under: str | None = None, standing: Standing = ORDINARY) -> bytes:
     """One page, with its title and settings at the head."""
     front = {name: value for name in PAGE_KEYS if isinstance(value := attributes_of(document).get(name), str)}
     if tucked_under is not None:
         front["tucked under"] = tucked_under
-    if display is not None:
-        front["shown"] = display.words
+    if standing.display is not None:
+        front["shown"] = standing.display.words
+    front |= {name: "yes" for name in ("template", "starter") if getattr(standing, name)}
     head = f"---\n{yaml.safe_dump(front, allow_unicode=True, sort_keys=False, width=10_000)}---\n"
     blocks = content_of(document)
     for written in (_each(blocks), [_fenced(block) for block in blocks]):

@@ -6,6 +6,8 @@ writing: spaces                 (optional; students may write everywhere, or onl
 tucked under: Reading the wrack (optional)
 paper: squared                  (optional; also orientation and tint)
 shown: on display               (optional; or under wraps, or by pushes)
+template: yes                   (optional: new pages can begin as it is)
+starter: yes                    (optional: every new notebook begins with it)
 ---
 ::: space What lives here?      a place to answer; `::: space number How many?` for another kind
 :::
@@ -28,6 +30,7 @@ from mdit_py_plugins.container import container_plugin
 from mdit_py_plugins.dollarmath import dollarmath_plugin
 
 from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import Standing
 from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
@@ -42,6 +45,7 @@ _LONGEST_FRONT = 10_000
 FENCE = "red-thread"
 PAGE_KEYS = ("title", "writing", "paper", "orientation", "tint")
 _DEEPEST = 100
+_YES = ("yes", "true", "on")
 _MARKS = {"strong": "bold", "em": "italic", "s": "strike"}
 
 
@@ -106,7 +110,11 @@ class _Reader:
         page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)
         tucked = self.front.get("tucked under")
         tucked_under = str(tucked) if tucked else None
-        return ReadPage(page, tucked_under, self.pictures, self.problems, display=self._display())
+        return ReadPage(page, tucked_under, self.pictures, self.problems, standing=self._standing())
+
+    def _standing(self) -> Standing:
+        said = {name: self.front.get(name, "").lower() in _YES for name in ("template", "starter")}
+        return Standing(self._display(), **said)
 
     def _display(self) -> Display | None:
         said = self.front.get("shown")

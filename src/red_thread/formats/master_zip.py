@@ -15,6 +15,7 @@ from urllib.parse import unquote
 import yaml
 
 from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.page.nodes import Node, bytes_of, content_of, title_of, with_bytes, with_content
 from red_thread.formats.as_markdown import write_markdown
 
@@ -43,7 +44,7 @@ class WrittenPage:
     holders: tuple[tuple[str, str], ...]
     document: Node
     tucked_under: str | None = None
-    display: Display | None = None
+    standing: Standing = ORDINARY
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,17 +54,22 @@ class WrittenHolder:
     holders: tuple[tuple[str, str], ...]
     is_section: bool
     display: Display = Display.ORDINARY
+    writing: str = "everywhere"
 
 
-def read_about(body: bytes) -> tuple[bool, Display] | None:
-    """Whether a folder is a section, and who sees what is in it; None for an `about.yaml` that is none of ours."""
+def read_about(body: bytes) -> tuple[bool, Display, str] | None:
+    """Whether a folder is a section, who sees what is in it and where students write on what is made in it.
+
+    None for an `about.yaml` that is none of ours.
+    """
     try:
         said = yaml.load(body.decode(), Loader=yaml.BaseLoader)
     except (yaml.YAMLError, RecursionError, ValueError):
         return None
     if not isinstance(said, dict) or said.get("kind") not in ("section", "divider"):
         return None
-    return said["kind"] == "section", Display.said(said.get("shown")) or Display.ORDINARY
+    writing = "spaces" if said.get("writing") == "spaces" else "everywhere"
+    return said["kind"] == "section", Display.said(said.get("shown")) or Display.ORDINARY, writing
 
 
 def folder_name(name: str) -> str:
@@ -122,11 +128,11 @@ def write_master(items: Sequence[WrittenPage | WrittenHolder], pictures: Mapping
 
 
 def _written(document: Node, page: WrittenPage) -> bytes:
-    return write_markdown(document, page.tucked_under, page.display)
+    return write_markdown(document, page.tucked_under, page.standing)
 
 
 def _about(holder: WrittenHolder) -> bytes:
-    shown = f"shown: {holder.display.words}\n" if holder.is_section else ""
+    shown = f"shown: {holder.display.words}\nwriting: {holder.writing}\n" if holder.is_section else ""
     return f"kind: {'section' if holder.is_section else 'divider'}\n{shown}".encode()
 
 

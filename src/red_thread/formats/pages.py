@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from pathlib import PurePosixPath
 from typing import Any
 
-from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.page.check import NotAPage, check_page
 from red_thread.core.page.nodes import Node
 from red_thread.formats.problems import Problem, Unreadable
@@ -18,7 +18,7 @@ class ReadPage:
     """A page from a file.
 
     `pictures`: the paths that its images name, as they stand in `src` for now; `embedded`: those that came within the
-    file, by `src`, each clean already with its media type. `display`: who sees it, if the file says so.
+    file, by `src`, each clean already with its media type. `standing`: as the file says it.
     """
 
     document: Node
@@ -26,7 +26,7 @@ class ReadPage:
     pictures: list[str] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
     embedded: Mapping[str, tuple[str, bytes]] = field(default_factory=dict)
-    display: Display | None = None
+    standing: Standing = ORDINARY
 
 
 class Maker:

@@ -179,6 +179,7 @@ class Page(OfSchool):
     """A master page as the teacher has it now; what was given out are its editions. `words`: by which it is found.
 
     `display`: as for a section; nothing where it is as its section says. `starter`: new notebooks begin with it.
+    `template`: new pages can begin as it is.
     """
 
     __tablename__ = "page"
@@ -195,6 +196,7 @@ class Page(OfSchool):
     words: Mapped[str] = mapped_column(server_default="")
     display: Mapped[str | None]
     starter: Mapped[bool] = mapped_column(server_default=text("false"))
+    template: Mapped[bool] = mapped_column(server_default=text("false"))
     __table_args__ = (Index("ix_page_words", text("to_tsvector('simple', words)"), postgresql_using="gin"),)
 
 

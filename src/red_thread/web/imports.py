@@ -176,7 +176,7 @@ def read_pages(
             read.problems += page.problems
             pictures = {source: CleanBlob(*picture) for source, picture in page.embedded.items()}
             pictures |= _pictures(path, page.pictures, files, read.problems)
-            told = page.tucked_under, pictures, page.display
+            told = page.tucked_under, pictures, page.standing
             read.items.append(ImportedPage(folders[:-1], folders[-1], page.document, *told))
     return read
 

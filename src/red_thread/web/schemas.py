@@ -148,6 +148,7 @@ class OutlinePageOut(Schema):
     order_key: str
     edition: int
     changed: bool
+    template: bool
     display: Display
     own_display: Display | None
 
@@ -177,10 +178,13 @@ OutlineKindName = Literal["divider", "section", "page"]
 
 
 class AddItem(Schema):
+    """`like`: for a page, another that it begins as."""
+
     kind: OutlineKindName
     name: str = Field(max_length=1000)
     holder_id: Id | None = None
     parent_id: Id | None = None
+    like: Id | None = None
 
 
 class AddedOut(Schema):
@@ -245,7 +249,7 @@ class MasterPageOut(Schema):
     starter: bool
 
 
-class SetStarter(BaseModel):
+class OnOrOff(BaseModel):
     on: bool
 
 

@@ -12,6 +12,8 @@
 	}
 	let { master, asked = $bindable(), onmade }: Props = $props();
 	let name = $state('');
+	/** The page that it begins as. */
+	let like = $state<number | null>(null);
 
 	const words = { divider: 'New divider', section: 'New section', page: 'New page' };
 	const where = $derived.by(() => {
@@ -27,9 +29,10 @@
 		event.preventDefault();
 		if (!asked) return;
 		const { kind, holder, parent } = asked;
-		const id = await master.add(kind, name, holder, parent);
+		const id = await master.add(kind, name, holder, parent, kind === 'page' ? like : null);
 		asked = null;
 		name = '';
+		like = null;
 		if (id) onmade(kind, id);
 	}
 </script>
@@ -47,6 +50,17 @@
 				bind:value={name}
 			/>
 		</label>
+		{#if asked?.kind === 'page' && master.templates.length}
+			<label class="grid gap-1">
+				<span class="text-soft">It begins as</span>
+				<select class="rounded-md border border-line-strong bg-raised px-3 py-2 text-base" bind:value={like}>
+					<option value={null}>an empty page</option>
+					{#each master.templates as template (template.id)}
+						<option value={template.id}>“{template.title}”</option>
+					{/each}
+				</select>
+			</label>
+		{/if}
 		<div class="flex gap-2">
 			<Button go type="submit">Make it</Button><Button onclick={() => (asked = null)}>Not now</Button>
 		</div>

@@ -58,7 +58,9 @@
 		aria-selected={here}
 		aria-label="{row.name}{row.given ? ', given out' : ''}{row.changed
 			? ', changed since'
-			: ''}{row.display === 'ordinary' ? '' : `, ${DISPLAYED[row.display]}`}"
+			: ''}{row.display === 'ordinary' ? '' : `, ${DISPLAYED[row.display]}`}{row.template
+			? ', a template'
+			: ''}"
 		aria-expanded={row.kind === 'section' ? !folded : undefined}
 		data-key={row.key}
 		tabindex={first ? 0 : -1}

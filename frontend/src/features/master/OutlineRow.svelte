@@ -85,6 +85,7 @@
 					><Sign name={row.display} color="soft" class="h-4 w-4" /></span
 				>
 			{/if}
+			{#if row.template}<span class="shrink-0 text-xs font-normal text-soft">template</span>{/if}
 			{#if row.changed}<span class="shrink-0 text-xs font-normal text-soft">changed</span>{/if}
 			{#if choices.length}<Menu
 					label="{row.name}: more"

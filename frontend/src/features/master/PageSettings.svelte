@@ -14,6 +14,8 @@
 	const section = $derived(master.view?.sections.find((one) => one.id === page.section));
 	const display = $derived(master.displayOf(page.id));
 	const is = $derived(settingsOf(page.page?.attrs));
+	const template = $derived(master.templates.some((one) => one.id === page.id));
+	const role = $derived((page.starter ? ', in every new notebook' : '') + (template ? ', a template' : ''));
 
 	const begin = (on: boolean) =>
 		attempt(async () => {
@@ -21,6 +23,18 @@
 			toasts.say(starterWords(page.title, on), { undo: () => void begin(!on) });
 		});
 </script>
+
+{#snippet also(words: string, under: string, is: boolean, put: (on: boolean) => Promise<unknown>)}
+	<label class="flex items-start gap-2 px-3 py-1.5">
+		<input
+			type="checkbox"
+			class="mt-1"
+			checked={is}
+			onchange={(event) => void put(event.currentTarget.checked)}
+		/>
+		<span>{words} <span class="block text-[12.5px] text-soft">{under}</span></span>
+	</label>
+{/snippet}
 
 <p class="mb-5 text-[13px] leading-6 text-soft print:hidden">
 	{section?.name} · students may write
@@ -66,29 +80,19 @@
 		</div>
 	</Pick>
 	·
-	<Pick
-		words={DISPLAYS[display].words + (page.starter ? ', in every new notebook' : '')}
-		label="Who sees it"
-		light={display === 'ordinary' && !page.starter}
-	>
+	<Pick words={DISPLAYS[display].words + role} label="Who sees it" light={display === 'ordinary' && !role}>
 		<Radios
 			label="Who sees it"
 			choices={DISPLAYS}
 			chosen={display}
 			onchoose={(to) => void master.show({ kind: 'page', id: page.id, name: page.title }, to)}
 		/>
-		<label class="flex items-start gap-2 border-t border-line px-3 py-2">
-			<input
-				type="checkbox"
-				class="mt-1"
-				checked={page.starter}
-				onchange={(event) => void begin(event.currentTarget.checked)}
-			/>
-			<span>
-				in every new notebook
-				<span class="block text-[12.5px] text-soft">Who joins a class later begins with it.</span>
-			</span>
-		</label>
+		<div class="border-t border-line py-1">
+			{@render also('in every new notebook', 'Who joins a class later begins with it.', page.starter, begin)}
+			{@render also('a template', 'New pages can begin as it is. Only teachers see it.', template, (on) =>
+				master.setTemplate({ id: page.id, title: page.title }, on)
+			)}
+		</div>
 	</Pick>
 	· <span role="status">{saying}</span>
 	{#if page.others.length}· <b>{list(page.others)} {page.others.length > 1 ? 'are' : 'is'} here too</b>{/if}

@@ -23,6 +23,13 @@ export function displayedWords(name: string, display: Display): string {
 	return `“${name}” is given by pushes again.`;
 }
 
+/** What is said of a page that new ones can begin as, or not any more. */
+export function templateWords(name: string, on: boolean): string {
+	return on
+		? `“${name}” is a template: new pages can begin as it is. Only teachers see it.`
+		: `“${name}” is no template any more. Pages that began as it stay as they are.`;
+}
+
 /** What is said of a page that new notebooks begin with, or do not any more. */
 export function starterWords(name: string, on: boolean): string {
 	return on

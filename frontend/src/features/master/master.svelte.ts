@@ -1,12 +1,12 @@
 /** The outline of a master, and what a teacher does to it. Each change tells how to undo it. */
 import { api, ask, send, type Schemas } from '../../api/client';
-import { putDisplay, type Display } from '../../api/display';
+import { putDisplay, sayDisplay, type Display } from '../../api/display';
 import { attempt } from '../../ui/report';
 import { ALWAYS, HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { came } from './bringing.svelte';
-import { displayedWords } from './display';
+import { displayedWords, templateWords } from './display';
 import { writingWords } from './settings';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
@@ -87,10 +87,21 @@ export class MasterState {
 		return (this.view?.pages ?? []).filter((page) => page.changed).map((page) => page.id);
 	}
 
-	/** Adds something at the end of a holder; gives its id. */
-	async add(kind: Kind, name: string, holder: number | null, parent: number | null = null) {
+	/** Pages that new ones can begin as. */
+	get templates() {
+		return (this.view?.pages ?? []).filter((page) => page.template);
+	}
+
+	/** Adds something at the end of a holder, a page as another is if that is given; gives its id. */
+	async add(
+		kind: Kind,
+		name: string,
+		holder: number | null,
+		parent: number | null = null,
+		like: number | null = null
+	) {
 		return attempt(async () => {
-			const body = { kind, name, holder_id: holder, parent_id: parent };
+			const body = { kind, name, holder_id: holder, parent_id: parent, like };
 			const path = { master_id: this.id };
 			const { id } = await ask(api.POST('/api/masters/{master_id}/items', { params: { path }, body }));
 			await this.load();
@@ -136,6 +147,23 @@ export class MasterState {
 			const undo = await putDisplay(this.view!, kind, id, display);
 			await this.load();
 			this.#done(displayedWords(row.name, display), () => this.#change(undo));
+		});
+	}
+
+	/** Whether new pages can begin as this one; what students get by pushes goes under wraps with it, and comes back. */
+	async setTemplate(page: { id: number; title: string }, on: boolean) {
+		const params = { path: { page_id: page.id } };
+		const put = (to: boolean) => ask(api.PUT('/api/pages/{page_id}/template', { params, body: { on: to } }));
+		const before = this.view?.pages.find((one) => one.id === page.id)?.own_display ?? null;
+		await attempt(async () => {
+			await put(on);
+			await this.load();
+			this.#done(templateWords(page.title, on), () =>
+				this.#change(async () => {
+					await put(!on);
+					await sayDisplay('page', page.id, before);
+				})
+			);
 		});
 	}
 

@@ -11,7 +11,8 @@ const page = (id: number, section_id: number, parent_id: number | null = null) =
 	edition: 1,
 	changed: false,
 	display: 'ordinary' as const,
-	own_display: null
+	own_display: null,
+	template: false
 });
 
 const view: Schemas['MasterViewOut'] = {

@@ -18,6 +18,8 @@ export interface Row {
 	changed: boolean;
 	/** Who sees it beside those who were given it. */
 	display: Display;
+	/** New pages can begin as it is. */
+	template: boolean;
 	/** Classes whose needle is here; on needle rows only. */
 	classes: string[];
 	/** Whether the thread runs through this row. */
@@ -31,6 +33,7 @@ const BLANK = {
 	given: false,
 	changed: false,
 	display: 'ordinary' as const,
+	template: false,
 	classes: [],
 	thread: false,
 	last: false
@@ -72,7 +75,8 @@ function pagesOf(view: View, section: number, depth: number, rows: Row[]) {
 			parent: page.parent_id,
 			given: given.has(page.id),
 			changed: page.changed,
-			display: page.display
+			display: page.display,
+			template: page.template
 		});
 		const here = view.classes.filter((one) => view.needles[one.id] === page.id).map((one) => one.name);
 		if (here.length) {

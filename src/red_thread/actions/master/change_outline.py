@@ -23,7 +23,7 @@ async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, paren
     outline = await unit.masters.outline(master_id)
     _require_divider(outline, parent_id)
     return await unit.masters.add_divider(
-        master_id, parent_id, _named(name, "divider"), outline.end_of_divider(parent_id)
+        master_id, parent_id, named(name, "divider"), outline.end_of_divider(parent_id)
     )
 
 
@@ -33,7 +33,7 @@ async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divid
     outline = await unit.masters.outline(master_id)
     _require_divider(outline, divider_id)
     return await unit.masters.add_section(
-        master_id, divider_id, _named(name, "section"), outline.end_of_divider(divider_id)
+        master_id, divider_id, named(name, "section"), outline.end_of_divider(divider_id)
     )
 
 
@@ -55,14 +55,14 @@ async def add_blank_page(unit: Unit, actor: Actor, section_id: int, title: str, 
 
 def blank_page(title: str) -> Node:
     """A page with a title and one empty paragraph."""
-    attributes = {"title": _named(title, "page"), "writing": "everywhere"}
+    attributes = {"title": named(title, "page"), "writing": "everywhere"}
     return {"type": "doc", "attrs": attributes, "content": [paragraph("b1")]}
 
 
 async def rename_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int, name: str) -> OutlineItem:
     """Renames a divider or a section; a page is renamed by its title. Returns it as it was."""
     item = await require_item(unit, actor, kind, item_id)
-    await unit.masters.rename(kind, item_id, _named(name, kind))
+    await unit.masters.rename(kind, item_id, named(name, kind))
     return item
 
 
@@ -167,7 +167,8 @@ def _key(page: OutlinePage) -> str:
     return page.order_key
 
 
-def _named(name: str, what: str) -> str:
+def named(name: str, what: str) -> str:
+    """A name as it is kept. Raises NameMissing."""
     name = " ".join(name.split())[:200]
     if not name:
         raise NameMissing(what=what)

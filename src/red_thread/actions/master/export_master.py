@@ -6,6 +6,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import Standing
 from red_thread.core.outline.tree import Holder, Outline, OutlinePage, Section, holder_of
 from red_thread.core.page.nodes import Node, bytes_on
 from red_thread.store.unit import Unit
@@ -14,14 +15,13 @@ from red_thread.store.unit import Unit
 @dataclass(frozen=True, slots=True)
 class ExportedPage:
     """A page as it is now. `holders`: its dividers from the outermost, and its section, each with its name.
-
-    `display`: what it says itself of who sees it.
+    `standing`: what it says itself.
     """
 
     holders: tuple[tuple[Holder, str], ...]
     document: Node
     tucked_under: str | None
-    display: Display | None
+    standing: Standing
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +30,7 @@ class ExportedHolder:
 
     holders: tuple[tuple[Holder, str], ...]
     display: Display
+    writing: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,12 +61,12 @@ async def export_master(
     whole = section_id is None and page_id is None
     for item in outline.in_order() if whole else wanted:
         if not isinstance(item, OutlinePage):
-            display = item.display if isinstance(item, Section) else Display.ORDINARY
-            items.append(ExportedHolder(_holders(outline, holder_of(item)), display))
+            said = (item.display, item.writing) if isinstance(item, Section) else (Display.ORDINARY, "everywhere")
+            items.append(ExportedHolder(_holders(outline, holder_of(item)), *said))
             continue
         page, above = found[item.id], found.get(item.parent_id or 0)
         holders = _holders(outline, ("section", page.section_id))
-        items.append(ExportedPage(holders, page.document, above.title if above else None, item.own_display))
+        items.append(ExportedPage(holders, page.document, above.title if above else None, item.standing))
         pictures |= await pictures_of(unit, actor, page.document)
     if section_id is not None:
         name = items[0].holders[-1][1]

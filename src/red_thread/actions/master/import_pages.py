@@ -13,9 +13,11 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob, add_to_master
 from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.core.merge.same_blocks import with_ids_of
 from red_thread.core.outline.display import Display
+from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
 from red_thread.core.page.kinds import KINDS, NAME_BYTES
 from red_thread.core.page.nodes import (
@@ -35,14 +37,14 @@ _UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is 
 
 @dataclass(frozen=True, slots=True)
 class ImportedPage:
-    """A page to take in: where to, the pictures that its images name, and who sees it if it says so."""
+    """A page to take in: where to, the pictures that its images name, and what it says of how it stands."""
 
     dividers: tuple[str, ...]
     section: str
     document: Node
     tucked_under: str | None = None
     pictures: Mapping[str, CleanBlob] = field(default_factory=dict)
-    display: Display | None = None
+    standing: Standing = ORDINARY
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +54,7 @@ class ImportedHolder:
     names: tuple[str, ...]
     is_section: bool
     display: Display = Display.ORDINARY
+    writing: str = "everywhere"
 
 
 Items: TypeAlias = Sequence[ImportedPage | ImportedHolder]
@@ -104,8 +107,7 @@ async def import_pages(unit: Unit, actor: Actor, master_id: int, items: Items, u
         page_id = await places.add_page(section_id, document, parent_id)
         titles[section_id, title_of(document)] = page_id
         taken.page_ids.append(page_id)
-        if item.display is not None:
-            await unit.masters.set_display("page", page_id, item.display)
+        await _set_standing(unit, actor, page_id, item.standing)
     return taken
 
 
@@ -118,6 +120,15 @@ async def _updated(unit: Unit, actor: Actor, page_id: int, document: Node, taken
     if saved.page.revision == page.revision:
         return replace(taken, same=taken.same + 1)
     return replace(taken, updated={**taken.updated, page_id: page.revision})
+
+
+async def _set_standing(unit: Unit, actor: Actor, page_id: int, standing: Standing) -> None:
+    if standing.display is not None:
+        await unit.masters.set_display("page", page_id, standing.display)
+    if standing.template:
+        await unit.masters.set_template(page_id, True)
+    if standing.starter:
+        await set_starter(unit, actor, page_id, True)
 
 
 class _Known:
@@ -206,6 +217,7 @@ class _Places:
         section_id = await self.section(holder.names[:-1], holder.names[-1])
         if section_id in self.new_sections:
             await self.unit.masters.set_display("section", section_id, holder.display)
+            await self.unit.masters.set_writing(section_id, holder.writing)
 
     async def _dividers(self, names: Sequence[str]) -> int | None:
         holder: int | None = None

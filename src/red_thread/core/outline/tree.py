@@ -7,6 +7,7 @@ from typing import Literal, TypeAlias, TypeVar
 
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
+from red_thread.core.outline.standing import Standing
 
 T = TypeVar("T")
 # What holds pages or other holders: a divider or a section, by its kind and id.
@@ -25,13 +26,14 @@ class Divider:
 
 @dataclass(frozen=True, slots=True)
 class Section:
-    """Holds pages in order. `display`: of its pages that say nothing themselves."""
+    """Holds pages in order. `display`: of its pages that say nothing themselves; `writing`: of those made in it."""
 
     id: int
     divider_id: int | None
     name: str
     order_key: str
     display: Display = Display.ORDINARY
+    writing: str = "everywhere"
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,8 +50,15 @@ class OutlinePage:
     order_key: str
     edition: int
     changed: bool
+    template: bool = False
+    starter: bool = False
     display: Display = Display.ORDINARY
     own_display: Display | None = None
+
+    @property
+    def standing(self) -> Standing:
+        """What it says itself."""
+        return Standing(self.own_display, self.template, self.starter)
 
 
 @dataclass(frozen=True, slots=True)

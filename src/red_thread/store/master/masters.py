@@ -42,7 +42,7 @@ _TABLES: dict[OutlineKind, _OutlineTable] = {"divider": t.Divider, "section": t.
 _PAGES = text("""
     SELECT p.id, p.section_id, p.parent_id, p.title, p.order_key, coalesce(e.number, 0) AS edition,
            e.fingerprint IS NOT NULL AND e.fingerprint <> p.fingerprint AS changed,
-           coalesce(p.display, s.display) AS display, p.display AS own_display
+           p.template, p.starter, coalesce(p.display, s.display) AS display, p.display AS own_display
     FROM page p
     JOIN section s ON s.id = p.section_id
     LEFT JOIN LATERAL (
@@ -235,14 +235,19 @@ class MasterStore:
             )
         )
         sections = await self.connection.execute(
-            select(t.Section.id, t.Section.divider_id, t.Section.name, t.Section.order_key, t.Section.display).where(
-                t.Section.master_id == master_id, t.Section.removed_at.is_(None)
-            )
+            select(
+                t.Section.id,
+                t.Section.divider_id,
+                t.Section.name,
+                t.Section.order_key,
+                t.Section.display,
+                t.Section.writing,
+            ).where(t.Section.master_id == master_id, t.Section.removed_at.is_(None))
         )
         pages = await self.connection.execute(_PAGES, {"master": master_id})
         return Outline(
             tuple(as_values(Divider, dividers)),
-            tuple(Section(r.id, r.divider_id, r.name, r.order_key, Display(r.display)) for r in sections),
+            tuple(Section(*r[:4], Display(r.display), r.writing) for r in sections),
             tuple(map(_outline_page, columns(pages, *_PAGE_COLUMNS))),
         )
 
@@ -324,6 +329,10 @@ class MasterStore:
     async def set_starter(self, page_id: int, on: bool) -> None:
         """Whether new notebooks begin with a page."""
         await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(starter=on))
+
+    async def set_template(self, page_id: int, on: bool) -> None:
+        """Whether new pages can begin as this one."""
+        await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(template=on))
 
     async def starters(self, master_id: int) -> dict[int, int]:
         """The pages with which new notebooks begin, each with the number of its newest edition."""

@@ -27,6 +27,7 @@ from red_thread.actions.master.search import search_master
 from red_thread.actions.master.section_writing import set_section_writing
 from red_thread.actions.master.see_as_student import see_as_student
 from red_thread.actions.master.starter_pages import set_starter
+from red_thread.actions.master.templates import add_page_like, set_template
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
@@ -55,6 +56,7 @@ from red_thread.web.schemas import (
     MasterViewOut,
     MoveItem,
     NamesOut,
+    OnOrOff,
     OutlineKindName,
     OutlinePageOut,
     PageBefore,
@@ -68,7 +70,6 @@ from red_thread.web.schemas import (
     SectionBeforeOut,
     SectionOut,
     SetDisplay,
-    SetStarter,
     SetWriting,
     TakenOutOut,
     WayOut,
@@ -111,6 +112,8 @@ async def post_item(master_id: int, body: AddItem, unit: InUnit, actor: ByActor)
         return AddedOut(id=await add_section(unit, actor, master_id, body.name, body.holder_id))
     if body.holder_id is None:
         raise NotFound(what="section")
+    if body.like is not None:
+        return AddedOut(id=await add_page_like(unit, actor, body.holder_id, body.name, body.like, body.parent_id))
     return AddedOut(id=await add_blank_page(unit, actor, body.holder_id, body.name, body.parent_id))
 
 
@@ -137,9 +140,15 @@ async def put_section_writing(section_id: int, body: SetWriting, unit: InUnit, a
 
 
 @router.put("/pages/{page_id}/starter", status_code=204)
-async def put_starter(page_id: int, body: SetStarter, unit: InUnit, actor: ByActor) -> None:
+async def put_starter(page_id: int, body: OnOrOff, unit: InUnit, actor: ByActor) -> None:
     """Whether every new notebook begins with a page."""
     await set_starter(unit, actor, page_id, body.on)
+
+
+@router.put("/pages/{page_id}/template", status_code=204)
+async def put_template(page_id: int, body: OnOrOff, unit: InUnit, actor: ByActor) -> None:
+    """Whether new pages can begin as this one."""
+    await set_template(unit, actor, page_id, body.on)
 
 
 @router.post("/items/{kind}/{item_id}/move", status_code=204)
@@ -272,9 +281,10 @@ def _written(found: Exported) -> list[WrittenPage | WrittenHolder]:
     for item in found.items:
         holders = tuple((holder_name(holder), name) for holder, name in item.holders)
         if isinstance(item, ExportedPage):
-            written.append(WrittenPage(holders, item.document, item.tucked_under, item.display))
-        elif paths[item.holders[-1][0]] == 1 or item.display is not Display.ORDINARY:
-            written.append(WrittenHolder(holders, item.holders[-1][0][0] == "section", item.display))
+            written.append(WrittenPage(holders, item.document, item.tucked_under, item.standing))
+        elif paths[item.holders[-1][0]] == 1 or (item.display, item.writing) != (Display.ORDINARY, "everywhere"):
+            is_section = item.holders[-1][0][0] == "section"
+            written.append(WrittenHolder(holders, is_section, item.display, item.writing))
     return written
 
 
