@@ -33,6 +33,7 @@ OPEN = {
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
     ("get", "/api/session/schools"),
+    ("get", "/api/watched/{watch}"),
     ("post", "/api/session/schools"),
     ("delete", "/api/session/schools"),
     ("post", "/api/session/school"),

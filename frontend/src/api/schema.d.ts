@@ -1940,6 +1940,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watched/{watch}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Watched
+         * @description What was sent with this key; nothing done of nothing if it is not known here, or not yet.
+         */
+        get: operations["get_watched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/welcome": {
         parameters: {
             query?: never;
@@ -3061,6 +3081,21 @@ export interface components {
             line: number;
             /** Reason */
             reason: string;
+        };
+        /**
+         * ProgressOut
+         * @description How far the work on a file has come.
+         */
+        ProgressOut: {
+            /**
+             * Doing
+             * @enum {string}
+             */
+            doing: "reading" | "taking in";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
         };
         /** PullBackPlanOut */
         PullBackPlanOut: {
@@ -5312,6 +5347,7 @@ export interface operations {
         parameters: {
             query?: {
                 again?: "beside" | "update";
+                watch?: string;
             };
             header?: {
                 "x-red-thread-proof"?: string | null;
@@ -5345,7 +5381,9 @@ export interface operations {
     };
     post_pages_plan: {
         parameters: {
-            query?: never;
+            query?: {
+                watch?: string;
+            };
             header?: {
                 "x-red-thread-proof"?: string | null;
             };
@@ -7521,6 +7559,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_watched: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                watch: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
+                };
             };
             /** @description Validation Error */
             422: {

@@ -1,9 +1,9 @@
 """What a file that is read as a page comes to, whatever its format."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import PurePosixPath
-from typing import Any
+from typing import Any, TypeAlias
 
 from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.page.check import NotAPage, check_page
@@ -11,6 +11,8 @@ from red_thread.core.page.nodes import Node
 from red_thread.formats.problems import Problem, Unreadable
 
 LONGEST_TITLE = 200
+# Hears how much is done, of how much.
+Hear: TypeAlias = Callable[[int, int], None]
 
 
 @dataclass(slots=True)
@@ -27,6 +29,10 @@ class ReadPage:
     problems: list[Problem] = field(default_factory=list)
     embedded: Mapping[str, tuple[str, bytes]] = field(default_factory=dict)
     standing: Standing = ORDINARY
+
+
+def unheard(done: int, of: int) -> None:
+    """Where nobody watches."""
 
 
 class Maker:

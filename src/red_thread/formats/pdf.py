@@ -7,7 +7,7 @@ from typing import Any, TypeAlias
 
 import pypdfium2
 
-from red_thread.formats.pages import Maker, ReadPage, stem_of
+from red_thread.formats.pages import Hear, Maker, ReadPage, stem_of, unheard
 from red_thread.formats.problems import Problem, Unreadable
 
 MOST_PAGES = 300
@@ -23,10 +23,10 @@ def read_pdf(name: str, body: bytes) -> list[ReadPage]:
     return together(name, [read_part(name, body, 0, 1)])
 
 
-def read_part(name: str, body: bytes, turn: int, of: int) -> PdfPart:
+def read_part(name: str, body: bytes, turn: int, of: int, draws: bool = True, hear: Hear = unheard) -> PdfPart:
     """Every so-manieth page, from that whose turn it is: several processes read one file in shares.
 
-    pdfium draws on one thread alone. Raises Unreadable.
+    pdfium draws on one thread alone. `draws`: if not, pages have no pictures. Raises Unreadable.
     """
     try:
         document: Any = pypdfium2.PdfDocument(body)
@@ -36,7 +36,11 @@ def read_part(name: str, body: bytes, turn: int, of: int) -> PdfPart:
     count = len(document)
     if not 0 < count <= MOST_PAGES:
         raise Unreadable(name, f"it has {count} pages; {MOST_PAGES} at most can be taken in at once")
-    return [_page(name, document, number, count) for number in range(turn, count, of)]
+    pages: PdfPart = []
+    for number in range(turn, count, of):
+        pages.append(_page(name, document, number, count, draws))
+        hear(len(pages), len(range(turn, count, of)))
+    return pages
 
 
 def together(name: str, parts: Sequence[PdfPart]) -> list[ReadPage]:
@@ -49,11 +53,11 @@ def together(name: str, parts: Sequence[PdfPart]) -> list[ReadPage]:
     return read
 
 
-def _page(name: str, document: Any, number: int, of: int) -> ReadPage | Problem:
+def _page(name: str, document: Any, number: int, of: int, draws: bool) -> ReadPage | Problem:
     maker = Maker()
     try:
         page = document[number]
-        words, picture = _text(page), _picture(page)
+        words, picture = _text(page), _picture(page) if draws else b""
     except (pypdfium2.PdfiumError, MemoryError, ValueError, OSError):
         return Problem(name, 0, f"page {number + 1} cannot be read and was left out")
     shown = maker.made("image", src="page", alt=words)

@@ -20,7 +20,7 @@ from red_thread.web.guard import Guard
 from red_thread.web.limits import wake
 from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
-from red_thread.web.routes import blobs, printing
+from red_thread.web.routes import blobs, printing, watched
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
@@ -28,6 +28,7 @@ from red_thread.web.routes.people import my_schools, people, session
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
+from red_thread.web.watched import Watched
 
 
 def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
@@ -46,6 +47,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.demo_people = demo_people or {}
     app.state.news = NewsHub(settings.database_url)
     app.state.presence = Presence(app.state.news)
+    app.state.watched = Watched()
     app.state.tries = Tries(settings)
     app.state.presses = Presses()
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
@@ -73,6 +75,7 @@ _PARTS = (
     knots,
     blobs,
     printing,
+    watched,
 )
 
 

@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator
 from dataclasses import dataclass
 from typing import Annotated
 
-from fastapi import Depends, Header, Request
+from fastapi import Depends, Header, Query, Request
 from starlette.datastructures import UploadFile
 
 from red_thread.actions.actor import Actor
@@ -14,9 +14,11 @@ from red_thread.settings import Settings
 from red_thread.store.database import FIRST_SCHOOL, OneSchool
 from red_thread.store.people.values import SignedIn
 from red_thread.store.unit import Unit
+from red_thread.web.watched import Tell
 
 COOKIE = "red_thread_session"
 MOST_DIGITS = 9
+WATCH = r"^[\w-]{8,40}$"
 
 
 def settings_of(request: Request) -> Settings:
@@ -88,6 +90,17 @@ async def _uploader(
 
 
 ByUploader = Annotated[Actor, Depends(_uploader, scope="function")]
+
+
+async def _watch(
+    request: Request, actor: ByUploader, watch: Annotated[str, Query(pattern=WATCH)] = "unwatched"
+) -> AsyncIterator[Tell]:
+    with request.app.state.watched.at(actor.person_id, watch) as tell:
+        yield tell
+
+
+# Tells how far the work on a file has come, under a key that its sender chose.
+InWatch = Annotated[Tell, Depends(_watch, scope="function")]
 InDatabase = Annotated[OneSchool, Depends(database_of)]
 
 

@@ -5,6 +5,7 @@ import posixpath
 import re
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import PurePosixPath
 
 from red_thread.actions.actor import Actor
@@ -18,19 +19,24 @@ from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
 from red_thread.formats.media import clean_media
-from red_thread.formats.pages import Maker, ReadPage, stem_of
+from red_thread.formats.pages import Hear, Maker, ReadPage, stem_of, unheard
 from red_thread.formats.pdf import read_part, read_pdf, together
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.roster import read_roster
 from red_thread.store.unit import Unit
-from red_thread.web.limits import within_limits
+from red_thread.web.limits import heard_within_limits, within_limits
 from red_thread.web.schemas import PageBefore, PagesPlanOut, PagesReportOut, PlannedPageOut, ProblemOut
+from red_thread.web.watched import Doing, Tell
 
 _KINDS = "Markdown, HTML, DOCX, PDF or a picture"
 _SHARES = 2
 _NONE: Mapping[str, list[ReadPage]] = {}
 _NUMBER = re.compile(r"^\d+[-_. ]+")
+
+
+def _untold(doing: Doing, done: int, of: int) -> None:
+    """Where nobody watches."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,10 +57,10 @@ async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
 
 
 async def take_in_pages(
-    unit: Unit, actor: Actor, master_id: int, read: "ReadFiles", update: bool = False
+    unit: Unit, actor: Actor, master_id: int, read: "ReadFiles", update: bool = False, tell: Tell = _untold
 ) -> PagesReportOut:
     """Takes in what was read. `update`: pages that are there by name change."""
-    taken = await import_pages(unit, actor, master_id, read.items, update)
+    taken = await import_pages(unit, actor, master_id, read.items, update, partial(tell, "taking in"))
     updated = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in taken.updated.items()]
     return PagesReportOut(
         page_ids=taken.page_ids, updated=updated, same=taken.same, problems=_problems(read.problems)
@@ -88,29 +94,43 @@ class ReadFiles:
         return [item for item in self.items if isinstance(item, ImportedPage)]
 
 
-async def read_as_pages(name: str, body: bytes) -> "ReadFiles":
+async def read_as_pages(name: str, body: bytes, draws: bool = True, tell: Tell = _untold) -> "ReadFiles":
     """What a file comes to, read by processes of their own; it takes its time, and needs no transaction.
 
-    Raises Unreadable, also where nothing in it can be a page.
+    `draws`: if not, the pages of a PDF come without their pictures, at once. Raises Unreadable, also where nothing in
+    it can be a page.
     """
-    read = await (_read_pdf(name, body) if _ending(name) == ".pdf" else within_limits(name, _read_files, name, body))
+    hear = partial(tell, "reading")
+    if _ending(name) == ".pdf":
+        read = await _read_pdf(name, body, draws, hear)
+    else:
+        read = await heard_within_limits(name, hear, _read_files, name, body)
     if not read.items:
         why = read.problems[0].reason if read.problems else f"there is nothing in it that can be a page ({_KINDS})"
         raise Unreadable(name, why)
     return read
 
 
-async def _read_pdf(name: str, body: bytes) -> "ReadFiles":
+async def _read_pdf(name: str, body: bytes, draws: bool, hear: Hear) -> "ReadFiles":
     """A PDF by itself is drawn by two at once."""
-    shares = [within_limits(name, read_part, name, body, turn, _SHARES) for turn in range(_SHARES)]
+    heard = [(0, 0)] * _SHARES
+
+    def hear_share(turn: int, done: int, of: int) -> None:
+        heard[turn] = done, of
+        hear(sum(done for done, _ in heard), sum(of for _, of in heard))
+
+    shares = [
+        heard_within_limits(name, partial(hear_share, turn), read_part, name, body, turn, _SHARES, draws)
+        for turn in range(_SHARES)
+    ]
     pages = together(name, await asyncio.gather(*shares))
     return read_pages({name: body}, known={name: pages})
 
 
-def _read_files(name: str, body: bytes) -> ReadFiles:
+def _read_files(name: str, body: bytes, hear: Hear) -> ReadFiles:
     if _ending(name) not in READERS and body[:2] == b"PK":
-        return read_pages(read_archive(name, body))
-    return read_pages({name: body}, alone=True)
+        return read_pages(read_archive(name, body), hear=hear)
+    return read_pages({name: body}, alone=True, hear=hear)
 
 
 def _markdown(name: str, body: bytes) -> list[ReadPage]:
@@ -152,14 +172,18 @@ def _reader(path: str, alone: bool) -> Callable[[str, bytes], list[ReadPage]] | 
 
 
 def read_pages(
-    files: Mapping[str, bytes], alone: bool = False, known: Mapping[str, list[ReadPage]] = _NONE
+    files: Mapping[str, bytes],
+    alone: bool = False,
+    known: Mapping[str, list[ReadPage]] = _NONE,
+    hear: Hear = unheard,
 ) -> ReadFiles:
     """Files by path, in the order of their names: folders are dividers, the innermost a section.
 
     A file of many pages is a section by itself. `known`: what has been read already.
     """
     read = ReadFiles()
-    for path in sorted(files):
+    for k, path in enumerate(sorted(files)):
+        hear(k, len(files))
         if PurePosixPath(path).name == ABOUT and (about := read_about(files[path])):
             read.items.append(ImportedHolder(_folders(path), *about))
         reader = _reader(path, alone)

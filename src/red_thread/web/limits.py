@@ -7,10 +7,13 @@ import asyncio
 import multiprocessing
 import resource
 from collections.abc import Callable
+from dataclasses import dataclass
 from multiprocessing import forkserver
 from multiprocessing.connection import Connection
+from time import monotonic
 from typing import Any, ParamSpec, TypeVar
 
+from red_thread.formats.pages import Hear, unheard
 from red_thread.formats.problems import Unreadable
 
 P = ParamSpec("P")
@@ -34,28 +37,37 @@ def wake() -> None:
 
 async def within_limits(name: str, work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
     """What `work` makes of a file called `name`. Raises Unreadable, too, where a limit was met."""
-    return await asyncio.to_thread(_in_a_process, name, SECONDS, work, args, kwargs)
+    return await asyncio.to_thread(_in_a_process, name, SECONDS, work, args, kwargs, None)
+
+
+async def heard_within_limits(name: str, hear: Hear, work: Callable[..., R], *args: Any) -> R:
+    """The same of work that can be heard: it is given `hear=`, and what it tells there is told here, by a thread."""
+    return await asyncio.to_thread(_in_a_process, name, SECONDS, work, args, {}, hear)
 
 
 async def made_within_limits(name: str, work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
     """A file that goes out, made by `work`. Raises Unreadable where a limit was met."""
-    return await asyncio.to_thread(_in_a_process, name, SECONDS_TO_MAKE, work, args, kwargs)
+    return await asyncio.to_thread(_in_a_process, name, SECONDS_TO_MAKE, work, args, kwargs, None)
 
 
 def _in_a_process(
-    name: str, seconds: int, work: Callable[..., R], args: tuple[Any, ...], kwargs: dict[str, Any]
+    name: str,
+    seconds: int,
+    work: Callable[..., R],
+    args: tuple[Any, ...],
+    kwargs: dict[str, Any],
+    hear: Hear | None,
 ) -> R:
     near, far = _CONTEXT.Pipe(duplex=False)
-    process = _CONTEXT.Process(target=_work, args=(far, seconds, work, args, kwargs), daemon=True)
+    given = (far, seconds, work, args, kwargs, hear is not None)
+    process = _CONTEXT.Process(target=_work, args=given, daemon=True)
     process.start()
     far.close()
     try:
         if not near.poll(SECONDS_TO_BEGIN):
             raise Unreadable(name, "there is too much else to do just now; try again in a minute")
         near.recv()
-        if not near.poll(seconds):
-            raise Unreadable(name, f"it took longer than {seconds} seconds; try a part of it")
-        outcome = near.recv()
+        outcome = _outcome(name, seconds, near, hear or unheard)
     except EOFError:
         raise Unreadable(name, "it could not be read; try a smaller file, or a part of it") from None
     finally:
@@ -67,14 +79,39 @@ def _in_a_process(
     return outcome
 
 
+def _outcome(name: str, seconds: int, near: Connection, hear: Hear) -> Any:
+    until = monotonic() + seconds
+    while near.poll(max(0, until - monotonic())):
+        outcome = near.recv()
+        if not isinstance(outcome, _Done):
+            return outcome
+        hear(outcome.done, outcome.of)
+    raise Unreadable(name, f"it took longer than {seconds} seconds; try a part of it")
+
+
+@dataclass(frozen=True, slots=True)
+class _Done:
+    """What comes before the outcome: how far the work has come."""
+
+    done: int
+    of: int
+
+
 def _work(
-    far: Connection, seconds: int, work: Callable[..., Any], args: tuple[Any, ...], kwargs: dict[str, Any]
+    far: Connection,
+    seconds: int,
+    work: Callable[..., Any],
+    args: tuple[Any, ...],
+    kwargs: dict[str, Any],
+    heard: bool,
 ) -> None:
     resource.setrlimit(resource.RLIMIT_AS, (BYTES, BYTES))
     # A little more than who waits gives it, who then says what it was that took long.
     resource.setrlimit(resource.RLIMIT_CPU, (seconds + 5, seconds + 5))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
     far.send(None)
+    if heard:
+        kwargs = {**kwargs, "hear": lambda done, of: far.send(_Done(done, of))}
     try:
         outcome = work(*args, **kwargs)
     except Unreadable as error:

@@ -548,6 +548,14 @@ class RosterReportOut(Schema):
     caught_up: CaughtUpOut
 
 
+class ProgressOut(Schema):
+    """How far the work on a file has come."""
+
+    doing: Literal["reading", "taking in"]
+    done: int
+    of: int
+
+
 class PlannedPageOut(Schema):
     """A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there."""
 

@@ -16,7 +16,8 @@
 	] as const;
 
 	async function take() {
-		if (await bringing.take()) open = false;
+		// Who closed it meanwhile is told of what went wrong.
+		open = !(await bringing.take());
 	}
 </script>
 
@@ -55,7 +56,7 @@
 		{/if}
 		<div class="flex gap-2">
 			<Button go disabled={bringing.busy} onclick={take}>{bringing.words}</Button>
-			<Button onclick={() => (bringing.plan = null)}>Another file</Button>
+			<Button disabled={bringing.busy} onclick={() => (bringing.plan = null)}>Another file</Button>
 		</div>
 	{:else}
 		<p class="mb-4 text-soft">
@@ -72,7 +73,18 @@
 			onchange={(event) => event.currentTarget.files?.[0] && bringing.look(event.currentTarget.files[0])}
 		/>
 	{/if}
-	{#if bringing.busy}<p role="status">{bringing.plan ? 'Bringing it in …' : 'Reading …'}</p>{/if}
+	{#if bringing.busy}
+		<p role="status" class="mt-3">{bringing.doing}</p>
+		<progress
+			class="mt-1 h-1.5 w-full accent-accent"
+			aria-label="How far it has come"
+			max={bringing.progress?.of ?? 1}
+			value={bringing.progress?.done}
+		></progress>
+		{#if bringing.plan}<p class="mt-1 text-[12.5px] text-soft">
+				You may close this and go on; it is said when it is done.
+			</p>{/if}
+	{/if}
 	{#if bringing.problem}
 		<p role="alert"><b>{bringing.problem.message}</b> {bringing.problem.hint}</p>
 	{/if}

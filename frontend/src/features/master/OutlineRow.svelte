@@ -80,7 +80,7 @@
 					>{count(folded, 'page')}, folded</span
 				>{/if}
 			{#if marked}<span class="text-xs font-semibold">chosen</span>{/if}
-			{#if row.display !== 'ordinary'}
+			{#if row.display !== 'ordinary' && !(row.template && row.display === 'wraps')}
 				<span class="shrink-0" title={DISPLAYED[row.display]}
 					><Sign name={row.display} color="soft" class="h-4 w-4" /></span
 				>

@@ -1,5 +1,6 @@
 /** Bringing pages in from a file: what it would come to, then the taking. */
 import { Problem, type Schemas } from '../../api/client';
+import { watching, type Progress } from '../../ui/watch';
 import { count } from '../../ui/words';
 import type { MasterState } from './master.svelte';
 
@@ -7,6 +8,8 @@ export type Planned = Schemas['PlannedPageOut'];
 
 export class BringingState {
 	busy = $state(false);
+	/** How far it has come, once that is known. */
+	progress = $state.raw<Progress | null>(null);
 	problem = $state.raw<Problem | null>(null);
 	plan = $state.raw<Schemas['PagesPlanOut'] | null>(null);
 	/** Whether pages that are there by name are brought up to date; if not, they come in beside. */
@@ -33,24 +36,31 @@ export class BringingState {
 		this.#file = file;
 		this.plan = null;
 		this.update = true;
-		return this.#busily(async () => {
-			this.plan = await this.master.planFile(file);
+		return this.#busily(async (watch) => {
+			this.plan = await this.master.planFile(file, watch);
 		});
 	}
 
 	/** Gives whether all of it came about. */
 	take() {
-		return this.#busily(async () => {
-			await this.master.takeIn(this.#file!, this.update && this.there > 0);
+		return this.#busily(async (watch) => {
+			await this.master.takeIn(this.#file!, this.update && this.there > 0, watch);
 			this.plan = this.#file = null;
 		});
 	}
 
-	async #busily(act: () => Promise<void>): Promise<boolean> {
+	/** What is being done, in words. */
+	get doing(): string {
+		if (!this.progress) return this.plan ? 'Bringing it in …' : 'Reading …';
+		const { doing, done, of } = this.progress;
+		return `${doing === 'reading' ? 'Reading' : 'Bringing in'}: ${done.toLocaleString('en')} of ${of.toLocaleString('en')}`;
+	}
+
+	async #busily(act: (watch: string) => Promise<void>): Promise<boolean> {
 		this.busy = true;
-		this.problem = null;
+		this.problem = this.progress = null;
 		try {
-			await act();
+			await watching(act, (progress) => (this.progress = progress));
 			return true;
 		} catch (error) {
 			if (!(error instanceof Problem)) throw error;

@@ -33,6 +33,16 @@ it('brings up to date only where something is there by name', async () => {
 	expect([taken, bringing.plan]).toEqual([[false], null]);
 });
 
+it.each([
+	[null, 'Reading …'],
+	[{ doing: 'reading', done: 3, of: 1300 }, 'Reading: 3 of 1,300'],
+	[{ doing: 'taking in', done: 40, of: 300 }, 'Bringing in: 40 of 300']
+] as const)('says how far it has come', (progress, words) => {
+	const bringing = new BringingState({} as MasterState);
+	bringing.progress = progress;
+	expect(bringing.doing).toBe(words);
+});
+
 it('shows pages by where they go', () => {
 	const pages = [
 		page('Ebb', ['Autumn', 'Tides']),

@@ -181,15 +181,15 @@ export class MasterState {
 		);
 	}
 
-	/** Takes Markdown in; what could not be read is given back. */
-	/** What a file would come to. */
-	planFile(file: File) {
-		return send<Schemas['PagesPlanOut']>(`/api/masters/${this.id}/pages/plan`, file);
+	/** What a file would come to. `watch`: the key under which it is told how far that has come. */
+	planFile(file: File, watch: string) {
+		return send<Schemas['PagesPlanOut']>(`/api/masters/${this.id}/pages/plan?watch=${watch}`, file);
 	}
 
 	/** `update`: pages that are there by name change. */
-	async takeIn(file: File, update: boolean) {
-		const address = `/api/masters/${this.id}/pages?again=${update ? 'update' : 'beside'}`;
+	async takeIn(file: File, update: boolean, watch: string) {
+		const again = update ? 'update' : 'beside';
+		const address = `/api/masters/${this.id}/pages?again=${again}&watch=${watch}`;
 		const report = await send<Schemas['PagesReportOut']>(address, file);
 		await this.load();
 		this.#done(came(report), () =>

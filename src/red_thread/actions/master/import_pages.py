@@ -5,7 +5,7 @@ typed what is different.
 """
 
 from collections import defaultdict
-from collections.abc import Awaitable, Mapping, Sequence
+from collections.abc import Awaitable, Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
@@ -19,6 +19,7 @@ from red_thread.core.merge.same_blocks import with_ids_of
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
+from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.kinds import KINDS, NAME_BYTES
 from red_thread.core.page.nodes import (
     Node,
@@ -30,6 +31,7 @@ from red_thread.core.page.nodes import (
     with_bytes,
     with_content,
 )
+from red_thread.store.master.values import MasterPage
 from red_thread.store.unit import Unit
 
 _UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is read as
@@ -82,25 +84,36 @@ async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items)
     return [known.take(item) for item in items if isinstance(item, ImportedPage)]
 
 
-async def import_pages(unit: Unit, actor: Actor, master_id: int, items: Items, update: bool = False) -> Taken:
+async def import_pages(
+    unit: Unit,
+    actor: Actor,
+    master_id: int,
+    items: Items,
+    update: bool = False,
+    hear: Callable[[int, int], None] | None = None,
+) -> Taken:
     """Takes pages in, in order, each at the end of its section. `update`: those that are there by name change.
 
-    Raises NotFound.
+    `hear` is told how many of the items are done. Raises NotFound.
     """
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
     places, known = _Places(unit, actor, master_id, outline), _Known(outline)
+    there = [known.take(item) if update and isinstance(item, ImportedPage) else None for item in items]
+    before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
     taken = Taken()
     titles: dict[tuple[int, str], int] = {}
-    for item in items:
+    for k, item in enumerate(items):
+        if hear is not None:
+            hear(k, len(items))
         if isinstance(item, ImportedHolder):
             await places.make(item)
             continue
-        there = known.take(item) if update else None
         document = await _with_pictures(unit, actor, master_id, item)
-        if there is not None:
-            taken = await _updated(unit, actor, there, document, taken)
-            titles[places.section_of(there), title_of(document)] = there
+        page_there = before.get(there[k] or 0)
+        if page_there is not None:
+            taken = await _updated(unit, actor, page_there, document, taken)
+            titles[page_there.section_id, title_of(document)] = page_there.id
             continue
         section_id = await places.section(item.dividers, item.section)
         parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
@@ -111,15 +124,22 @@ async def import_pages(unit: Unit, actor: Actor, master_id: int, items: Items, u
     return taken
 
 
-async def _updated(unit: Unit, actor: Actor, page_id: int, document: Node, taken: Taken) -> Taken:
-    """Under the ids that its blocks have, and with the settings that no file speaks of."""
-    page = await require_master_page(unit, actor, page_id, lock=True)
-    told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
-    anew = with_attributes(with_ids_of(page.document, document), **{**attributes_of(page.document), **told})
-    saved = await save_master_page(unit, actor, page_id, anew, page.revision)
+async def _updated(unit: Unit, actor: Actor, before: MasterPage, document: Node, taken: Taken) -> Taken:
+    """What changes nothing, as most of a master that comes again, is seen without asking for the page anew."""
+    if fingerprint(_anew(before, document)) == before.fingerprint:
+        return replace(taken, same=taken.same + 1)
+    page = await require_master_page(unit, actor, before.id, lock=True)
+    saved = await save_master_page(unit, actor, page.id, _anew(page, document), page.revision)
     if saved.page.revision == page.revision:
         return replace(taken, same=taken.same + 1)
-    return replace(taken, updated={**taken.updated, page_id: page.revision})
+    taken.updated[page.id] = page.revision
+    return taken
+
+
+def _anew(page: MasterPage, document: Node) -> Node:
+    """Under the ids that its blocks have, and with the settings that no file speaks of."""
+    told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
+    return with_attributes(with_ids_of(page.document, document), **{**attributes_of(page.document), **told})
 
 
 async def _set_standing(unit: Unit, actor: Actor, page_id: int, standing: Standing) -> None:
@@ -196,9 +216,6 @@ class _Places:
         page = OutlinePage(page_id, section_id, parent_id, title_of(document), key, 0, False)
         self.outline = replace(self.outline, pages=(*self.outline.pages, page))
         return page_id
-
-    def section_of(self, page_id: int) -> int:
-        return next(page.section_id for page in self.outline.pages if page.id == page_id)
 
     async def section(self, dividers: tuple[str, ...], name: str) -> int:
         holder = await self._dividers(dividers)

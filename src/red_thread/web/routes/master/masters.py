@@ -34,7 +34,7 @@ from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, write_master
 from red_thread.store.windows import Window
-from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_file
+from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, InWatch, read_file
 from red_thread.web.imports import plan_pages, read_as_pages, take_in_pages
 from red_thread.web.limits import within_limits
 from red_thread.web.push_schemas import holder_name
@@ -295,25 +295,26 @@ async def post_pages(
     database: InDatabase,
     actor: ByUploader,
     settings: InSettings,
+    tell: InWatch,
     again: Literal["beside", "update"] = "beside",
 ) -> PagesReportOut:
     """Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings)
-    read = await read_as_pages(upload.name, upload.body)
+    read = await read_as_pages(upload.name, upload.body, tell=tell)
     async with database.begin() as unit:
-        return await take_in_pages(unit, actor, master_id, read, update=again == "update")
+        return await take_in_pages(unit, actor, master_id, read, again == "update", tell)
 
 
 @router.post("/masters/{master_id}/pages/plan")
 async def post_pages_plan(
-    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
+    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings, tell: InWatch
 ) -> PagesPlanOut:
     """What would come of a file; nothing happens."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings)
-    read = await read_as_pages(upload.name, upload.body)
+    read = await read_as_pages(upload.name, upload.body, draws=False, tell=tell)
     async with database.begin() as unit:
         return await plan_pages(unit, actor, master_id, read)

@@ -1,0 +1,16 @@
+"""How far a file that somebody sent has come, for them alone."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Request
+
+from red_thread.web.dependencies import WATCH, ByActor
+from red_thread.web.schemas import ProgressOut
+
+router = APIRouter(tags=["watched"])
+
+
+@router.get("/watched/{watch}")
+async def get_watched(watch: Annotated[str, Path(pattern=WATCH)], request: Request, actor: ByActor) -> ProgressOut:
+    """What was sent with this key; nothing done of nothing if it is not known here, or not yet."""
+    return ProgressOut.model_validate(request.app.state.watched.look(actor.person_id, watch))
