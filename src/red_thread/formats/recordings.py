@@ -7,7 +7,9 @@ the file is, so that all that points into it still does.
 import struct
 from collections.abc import Callable, Iterator
 
+from red_thread.formats.ogg import blank_comments
 from red_thread.formats.problems import Unreadable
+from red_thread.formats.webm import blank_tags
 
 RECORDINGS = {
     **dict.fromkeys((".mp3", ".m4a", ".wav", ".ogg", ".oga"), "sound"),
@@ -103,10 +105,12 @@ def _wav(body: bytearray) -> tuple[str, bytes]:
 
 
 def _ogg(body: bytearray) -> tuple[str, bytes]:
+    blank_comments(body)
     return ("video/ogg" if b"theora" in body[:200] else "audio/ogg"), bytes(body)
 
 
 def _webm(body: bytearray) -> tuple[str, bytes]:
+    blank_tags(body)
     return ("video/webm" if b"V_" in body[:4096] else "audio/webm"), bytes(body)
 
 
