@@ -332,3 +332,27 @@ async def test_a_new_page_begins_as_a_template_is(person):
         await expect(teacher.get_by_role("treeitem", name="Log of a Monday", exact=True)).to_be_visible()
         await teacher.get_by_role("button", name="Undo", exact=True).last.click()
         await expect(teacher.get_by_role("treeitem", name="Log of a Monday")).to_have_count(0)
+
+
+async def test_a_block_is_drawn_to_another_place_and_moved_by_key(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "In another order"):
+        await teacher.locator(".page-body p").first.click()
+        for word in ("one", "two", "three", "four"):
+            await teacher.keyboard.type(word, delay=20)
+            await teacher.keyboard.press("Enter")
+        words = teacher.locator(".page-body > p")
+        await words.filter(has_text="one").click()
+        grip = teacher.get_by_role("button", name=re.compile("^Move this block"))
+        at, last = await grip.bounding_box(), await words.filter(has_text="three").bounding_box()
+        await teacher.mouse.move(at["x"] + 7, at["y"] + 12)
+        await teacher.mouse.down()
+        await teacher.mouse.move(at["x"] + 7, last["y"] + last["height"] - 2, steps=6)
+        await teacher.mouse.up()
+        await expect(words).to_have_text(["two", "three", "one", "four", ""])
+        await teacher.keyboard.press("Alt+ArrowUp")
+        await expect(words).to_have_text(["two", "one", "three", "four", ""])
+        await teacher.keyboard.press("Control+z")
+        await teacher.keyboard.press("Control+z")
+        await expect(words).to_have_text(["one", "two", "three", "four", ""])
+        await saved(teacher)

@@ -93,5 +93,9 @@
 		data-form={page.attrs?.orientation}
 		data-tint={page.attrs?.tint}
 	></div>
-	{#if editor && frame}<HandlesSoon {editor} {frame} />{/if}
+	{#if editor && frame}<HandlesSoon
+			{editor}
+			{frame}
+			fixed={surroundings.hand === 'reader' || (surroundings.onlySpaces && surroundings.hand === 'student')}
+		/>{/if}
 </div>

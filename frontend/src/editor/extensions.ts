@@ -39,6 +39,7 @@ import { Table, TableCell, TableHeader, TableRow } from './nodes/table';
 import { EveryAttribute } from './every-attribute';
 import { slash, tables } from './parts-later';
 import { SelectAll } from './select-all';
+import { MoveBlock } from './move-block';
 import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
 
@@ -65,6 +66,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Code.extend({ excludes: '' }),
 		CodeBlock.extend({ marks: '_' }),
 		SelectAll,
+		MoveBlock,
 		Highlight.configure({ multicolor: true }),
 		Subscript,
 		Superscript,

@@ -4,6 +4,7 @@ import { Suggestion, type SuggestionProps } from '@tiptap/suggestion';
 import { inserts, lists, shapes, type Choice } from './commands';
 import { SlashList } from './slash-list';
 import { tablingAtHand } from './parts-later';
+import { moveDown, moveUp } from './move-block';
 import type { Surroundings } from './types';
 
 export function slash(editor: Editor, surroundings: Surroundings) {
@@ -22,7 +23,15 @@ function offered(editor: Editor, surroundings: Surroundings): Choice[] {
 	if (plain) return lists(editor);
 	// By key there is no other way to them: in a table the tab key goes from cell to cell.
 	const table = editor.isActive('table') ? (tablingAtHand()?.tableChoices(editor) ?? []) : [];
-	return [...table, ...inserts(editor, surroundings), ...shapes(editor), ...lists(editor)];
+	return [...table, ...inserts(editor, surroundings), ...shapes(editor), ...lists(editor), ...moves(editor)];
+}
+
+function moves(editor: Editor): Choice[] {
+	const choice = (words: string, move: typeof moveUp) => ({
+		words,
+		run: () => void move(editor.state, editor.view.dispatch)
+	});
+	return [choice('Move this block up', moveUp), choice('Move this block down', moveDown)];
 }
 
 /** Those with a word that begins so come first, then those that have it within. */

@@ -9,7 +9,7 @@
 		['X', 'choose a page, or all of a section, to push several'],
 		['Shift and click', 'choose all up to there'],
 		['← →', 'fold a section, and unfold it'],
-		['Alt ↑ ↓', 'move it up or down'],
+		['Alt ↑ ↓', 'move it up or down; a block on a page, too'],
 		['F2', 'rename it'],
 		['M', 'all that can be done with it'],
 		['Delete', 'take it out; it rests for thirty days'],

@@ -8,7 +8,7 @@ const waiting = new WeakMap<Element, () => void>();
 const watchers = new WeakMap<Node, IntersectionObserver>();
 
 /** What scrolls it: only of that a browser takes a margin for what is not in sight yet. */
-function scrolls(element: Element): Element | Document {
+export function scrolls(element: Element): Element | Document {
 	for (let above = element.parentElement; above; above = above.parentElement)
 		if (/auto|scroll/.test(getComputedStyle(above).overflowY)) return above;
 	return document;

@@ -1,0 +1,97 @@
+<!-- Beside the block with the caret, or under the pointer: a grip by which it is drawn to another place. -->
+<script lang="ts">
+	import type { Editor } from '@tiptap/core';
+	import GripVertical from '@lucide/svelte/icons/grip-vertical';
+	import { untrack } from 'svelte';
+	import { DraggingBlock } from './dragging-block.svelte';
+	import { movableAt, moveDown, moveUp, type Movable } from './move-block';
+
+	let { editor, frame }: { editor: Editor; frame: HTMLElement } = $props();
+	const dragging = untrack(() => new DraggingBlock(editor, frame));
+	let moved = $state.raw<Movable | null>(null);
+	let place = $state.raw<{ left: number; top: number } | null>(null);
+
+	/** How far the middle of the grip is left of the words, and where the middle of a first line is, in pixels. */
+	const BESIDE = 7;
+	const FIRST_LINE = 14;
+
+	function show(next: Movable | null) {
+		const dom = next && editor.isEditable ? editor.view.nodeDOM(next.at) : null;
+		moved = dom instanceof HTMLElement ? next : null;
+		place = dom instanceof HTMLElement ? placeOf(dom) : null;
+	}
+
+	/** A table has a handle of its own beside its rows: the grip is over its corner. */
+	function placeOf(dom: HTMLElement) {
+		const [box, from] = [dom.getBoundingClientRect(), frame.getBoundingClientRect()];
+		const words =
+			parseFloat(getComputedStyle(frame.querySelector('.page-body > *') ?? frame).paddingLeft) || 22;
+		const down = dom.querySelector(':scope > table')
+			? -9
+			: FIRST_LINE + parseFloat(getComputedStyle(dom).paddingTop);
+		return { left: words - BESIDE, top: box.top - from.top + down };
+	}
+
+	$effect(() => {
+		const atCaret = () => show(editor.isFocused ? movableAt(editor.state.selection.$from) : null);
+		const under = (event: PointerEvent) => {
+			if (event.pointerType !== 'mouse' || dragging.line !== null || !(event.target instanceof Element))
+				return;
+			const block = event.target.closest('.page-body li, .page-body > *');
+			if (block) show(movableAt(editor.state.doc.resolve(inside(block))));
+		};
+		const inside = (block: Element) =>
+			Math.min(editor.view.posAtDOM(block, 0), editor.state.doc.content.size);
+		atCaret();
+		editor.on('transaction', atCaret);
+		editor.on('focus', atCaret);
+		frame.addEventListener('pointermove', under);
+		frame.addEventListener('pointerleave', atCaret);
+		return () => {
+			dragging.cancel();
+			editor.off('transaction', atCaret);
+			editor.off('focus', atCaret);
+			frame.removeEventListener('pointermove', under);
+			frame.removeEventListener('pointerleave', atCaret);
+		};
+	});
+
+	function begin(event: PointerEvent) {
+		if (!moved || event.button !== 0) return;
+		// The caret stays where it is, and so does the board of a phone.
+		event.preventDefault();
+		(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
+		dragging.begin(event.clientY, moved);
+	}
+	function keys(event: KeyboardEvent) {
+		const move = { ArrowUp: moveUp, ArrowDown: moveDown }[event.key];
+		if (!move) return;
+		event.preventDefault();
+		move(editor.state, editor.view.dispatch);
+		show(movableAt(editor.state.selection.$from));
+	}
+</script>
+
+{#if place}
+	<button
+		type="button"
+		aria-label="Move this block: drag it, or press ↑ or ↓"
+		class="no-print absolute z-10 grid h-6 w-3.5 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center rounded text-soft/70 after:absolute after:-inset-x-2.5 after:-inset-y-2 after:content-[''] hover:text-ink {dragging.line !==
+		null
+			? 'cursor-grabbing text-ink'
+			: ''}"
+		style:left="{place.left}px"
+		style:top="{place.top}px"
+		onpointerdown={begin}
+		onpointermove={(event) => dragging.move(event.clientY)}
+		onpointerup={() => dragging.end()}
+		onpointercancel={() => dragging.cancel()}
+		onkeydown={keys}><GripVertical size={14} /></button
+	>
+{/if}
+{#if dragging.line !== null}
+	<div
+		class="pointer-events-none absolute inset-x-0 z-10 ml-(--margin,22px) h-0.5 -translate-y-1/2 rounded bg-accent"
+		style:top="{dragging.line}px"
+	></div>
+{/if}
