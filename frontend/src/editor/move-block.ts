@@ -1,5 +1,6 @@
 /** Moving a block among those beside it: an item in its list, all else on the page. What moves keeps its ids. */
 import { Extension } from '@tiptap/core';
+import { closeHistory } from '@tiptap/pm/history';
 import type { Node as ProseNode, ResolvedPos } from '@tiptap/pm/model';
 import {
 	NodeSelection,
@@ -52,7 +53,8 @@ export function movedTo(state: EditorState, moved: Movable, gap: number): Transa
 	const to = gapsOf(moved)[gap];
 	if (to === undefined || gap === moved.index || gap === moved.index + 1) return null;
 	const { node, at } = moved;
-	const tr = state.tr.delete(at, at + node.nodeSize);
+	// A step of its own to undo, however soon it comes after what was typed.
+	const tr = closeHistory(state.tr).delete(at, at + node.nodeSize);
 	const now = tr.mapping.map(to);
 	return withCaret(tr.insert(now, node), state, now - at).scrollIntoView();
 }

@@ -1,4 +1,5 @@
 /** How the columns of a table are made wider and narrower, in pixels of a page on a screen. */
+import { closeHistory } from '@tiptap/pm/history';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import type { EditorState, Transaction } from '@tiptap/pm/state';
 import { selectedRect } from '@tiptap/pm/tables';
@@ -13,7 +14,7 @@ export function withWidth(state: EditorState, column: number, width: number): Tr
 	const { map, table, tableStart } = selectedRect(state);
 	const wide = width && Math.round(Math.min(Math.max(width, LEAST), MOST));
 	const told = new Set<number>();
-	let { tr } = state;
+	let tr = closeHistory(state.tr);
 	for (let row = 0; row < map.height; row++) {
 		const at = map.map[row * map.width + column]!;
 		if (told.has(at)) continue;
