@@ -356,3 +356,23 @@ async def test_a_block_is_drawn_to_another_place_and_moved_by_key(person):
         await teacher.keyboard.press("Control+z")
         await expect(words).to_have_text(["one", "two", "three", "four", ""])
         await saved(teacher)
+
+
+async def test_a_page_is_doubled_from_its_menu_and_a_term_folds_away(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "A page to double"):
+        row = teacher.get_by_role("treeitem", name="A page to double", exact=True)
+        await row.hover()
+        await row.get_by_role("button", name="A page to double: more").click()
+        await teacher.get_by_role("menuitem", name="Another just like it").click()
+        second = teacher.get_by_role("treeitem", name="A page to double (2)")
+        await expect(second).to_be_visible()
+        await teacher.get_by_role("button", name="Undo", exact=True).last.click()
+        await expect(second).to_have_count(0)
+    term = teacher.get_by_role("treeitem", name="Autumn term")
+    await term.click()
+    await expect(term).to_have_attribute("aria-expanded", "false")
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^What pulls the sea"))).to_have_count(0)
+    await expect(teacher.get_by_role("treeitem", name="Spring term")).to_be_visible()
+    await term.press("ArrowRight")
+    await expect(teacher.get_by_role("treeitem", name=re.compile("^What pulls the sea"))).to_be_visible()

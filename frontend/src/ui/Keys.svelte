@@ -8,7 +8,7 @@
 		['Enter', 'open the page'],
 		['X', 'choose a page, or all of a section, to push several'],
 		['Shift and click', 'choose all up to there'],
-		['← →', 'fold a section, and unfold it'],
+		['← →', 'fold a section or a divider, and unfold it'],
 		['Alt ↑ ↓', 'move it up or down; a block on a page, too'],
 		['F2', 'rename it'],
 		['M', 'all that can be done with it'],

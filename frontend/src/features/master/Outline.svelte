@@ -34,9 +34,9 @@
 	const first = $derived(walking.focused ?? (page ? `page-${page}` : rows[0]?.key));
 	const open = (row: Row) => go(`/master/${master.id}/page/${row.id}`);
 	// What is opened or made comes into sight, wherever it stands in a long outline, folded or not.
-	const holder = $derived(master.rows.find((row) => row.key === `page-${page}`)?.holder);
+	const known = $derived(master.rows.length > 0);
 	$effect(() => {
-		if (holder && untrack(() => master.folded.includes(holder))) master.fold(holder, false);
+		if (page && known) untrack(() => master.folds.bring(master.rows, page));
 	});
 	$effect(() => {
 		if (page && rows.length) walking.show(`page-${page}`);
@@ -60,7 +60,7 @@
 		const said = pressed(event, row, rows, {
 			focus: (to) => walking.to(to?.key),
 			open: () => open(row),
-			fold: (folded) => master.fold(row.id, folded),
+			fold: (folded) => master.folds.fold(row, folded),
 			menu: () => walking.openMenu(row),
 			changes: !master.reads && {
 				rename: () => (renaming = row.key),
@@ -76,8 +76,7 @@
 	function click(event: MouseEvent, row: Row) {
 		walking.focused = row.key;
 		if ((event.target as HTMLElement).closest('button, input')) return;
-		if (row.kind === 'section') return master.fold(row.id);
-		if (row.kind !== 'page') return;
+		if (row.kind !== 'page') return master.folds.fold(row);
 		if (event.shiftKey && !master.reads) master.markTo(row.id);
 		else if ((event.ctrlKey || event.metaKey) && !master.reads) master.mark(row.id);
 		else open(row);

@@ -5,6 +5,7 @@
 	import { DISPLAYED } from './display';
 	import type { MasterState } from './master.svelte';
 	import OutlineRow from './OutlineRow.svelte';
+	import { folds } from './folds.svelte';
 	import type { Row } from './rows';
 
 	interface Props {
@@ -44,7 +45,7 @@
 		onrename,
 		ondrag
 	}: Props = $props();
-	const folded = $derived(row.kind === 'section' && master.folded.includes(row.id));
+	const folded = $derived(master.folds.has(row));
 </script>
 
 {#if row.kind === 'needle'}
@@ -61,7 +62,7 @@
 			: ''}{row.display === 'ordinary' ? '' : `, ${DISPLAYED[row.display]}`}{row.template
 			? ', a template'
 			: ''}"
-		aria-expanded={row.kind === 'section' ? !folded : undefined}
+		aria-expanded={folds(row) ? !folded : undefined}
 		data-key={row.key}
 		tabindex={first ? 0 : -1}
 		{@attach onnear && near(onnear)}

@@ -11,7 +11,7 @@
 		here: boolean;
 		marked: boolean;
 		renaming: boolean;
-		/** Of a section that is folded: how many pages it hides. */
+		/** Of what is folded: how many pages it hides. */
 		folded?: number | null;
 		choices: { words: string; keys?: string; run: () => void }[];
 		onrename: (name: string | null) => void;

@@ -16,6 +16,8 @@ export interface Doing {
 	copyLink: () => void;
 	/** As a file. */
 	print: () => void;
+	/** One more just as it is, right behind it. */
+	again: () => void;
 	/** Pages like it. */
 	many: () => void;
 	/** Something new: inside it, or tucked under a page. */
@@ -45,6 +47,7 @@ export function choicesOf(row: Row, doing: Doing, reads = false): Choice[] {
 		return [
 			{ words: 'Push this page', run: doing.push },
 			{ words: 'Choose, to push several', keys: 'X', run: doing.choose },
+			{ words: 'Another just like it', run: doing.again },
 			{ words: 'Make more like it', run: doing.many },
 			{ words: 'New page tucked under it', run: () => doing.add('page') },
 			link,
@@ -65,7 +68,13 @@ export function choicesOf(row: Row, doing: Doing, reads = false): Choice[] {
 			...common
 		];
 	}
-	return [{ words: 'New section', run: () => doing.add('section') }, empty, rename, ...common];
+	return [
+		{ words: 'New section', run: () => doing.add('section') },
+		{ words: 'Push all its pages', run: doing.push },
+		empty,
+		rename,
+		...common
+	];
 }
 
 function displays({ display }: Row, doing: Doing): Choice[] {

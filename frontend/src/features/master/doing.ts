@@ -13,9 +13,14 @@ interface Asks {
 	onadd: (kind: Kind, holder: number | null, parent: number | null) => void;
 }
 
-/** The pages that stand right in a section. */
-export const pagesIn = (row: Row, master: MasterState) =>
-	master.rows.filter((one) => one.kind === 'page' && one.holder === row.id).map((one) => one.id);
+/** The pages in a section, or in all that is in a divider, in their order. */
+export function pagesIn(row: Row, master: MasterState): number[] {
+	const { rows } = master;
+	const behind = rows.slice(rows.findIndex((one) => one.key === row.key) + 1);
+	const end = behind.findIndex((one) => one.kind !== 'needle' && one.depth <= row.depth);
+	const inside = end < 0 ? behind : behind.slice(0, end);
+	return inside.filter((one) => one.kind === 'page').map((one) => one.id);
+}
 
 /** Teachers come to the master's page by it, students to their own. */
 async function copyLink(row: Row) {
@@ -32,6 +37,7 @@ export function doingWith(row: Row, master: MasterState, { rename, onmany, onpri
 		push: () => push(`pages=${(row.kind === 'page' ? [row.id] : pagesIn(row, master)).join('.')}`),
 		pushEmpty: () => push(`${row.kind}s=${row.id}`),
 		show: (display) => void master.show(row, display),
+		again: () => void attempt(() => master.again(row)),
 		many: () => onmany(row),
 		copyLink: () => void attempt(() => copyLink(row)),
 		print: () => onprint(row),

@@ -2,11 +2,12 @@
 import { api, ask, send, type Schemas } from '../../api/client';
 import { putDisplay, sayDisplay, type Display } from '../../api/display';
 import { attempt } from '../../ui/report';
-import { ALWAYS, HERE, recallIds, remember } from '../../ui/remember';
+import { HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { came } from './bringing.svelte';
 import { displayedWords, templateWords } from './display';
+import { Folds } from './folds.svelte';
 import { writingWords } from './settings';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
@@ -14,8 +15,7 @@ export class MasterState {
 	view = $state.raw<Schemas['MasterViewOut'] | null>(null);
 	marked = $state<number[]>([]);
 	sought = $state('');
-	/** Sections whose pages are folded away. */
-	folded = $state<number[]>([]);
+	readonly folds: Folds;
 	/** Whether one reads along here, and changes nothing. */
 	reads = $derived(this.view?.role === 'helper');
 	rows = $derived(this.view ? outlineRows(this.view) : []);
@@ -28,7 +28,7 @@ export class MasterState {
 
 	constructor(readonly id: number) {
 		this.marked = recallIds(HERE, `chosen/${id}`);
-		this.folded = recallIds(ALWAYS, `folded/${id}`);
+		this.folds = new Folds(id);
 	}
 
 	async load() {
@@ -48,7 +48,7 @@ export class MasterState {
 
 	#sift(rows: Row[]): Row[] {
 		const words = this.sought.trim().toLowerCase();
-		if (!words) return rows.filter((row) => row.kind !== 'page' || !this.folded.includes(row.holder ?? 0));
+		if (!words) return this.folds.unfolded(rows);
 		return rows.filter((row) => row.kind !== 'needle' && row.name.toLowerCase().includes(words));
 	}
 
@@ -75,12 +75,6 @@ export class MasterState {
 		this.choose(
 			all ? this.marked.filter((page) => !pages.includes(page)) : [...new Set([...this.marked, ...pages])]
 		);
-	}
-
-	fold(section: number, folded = !this.folded.includes(section)) {
-		this.folded = this.folded.filter((one) => one !== section);
-		if (folded) this.folded = [...this.folded, section];
-		remember(ALWAYS, `folded/${this.id}`, this.folded);
 	}
 
 	get changedPages(): number[] {
@@ -238,6 +232,14 @@ export class MasterState {
 				for (const id of made.page_ids) await this.#remove('page', id);
 			})
 		);
+	}
+
+	/** One more page just like this one, right behind it. */
+	async again(row: Pick<Row, 'id' | 'name'>) {
+		const begins = new Date().toLocaleDateString('sv');
+		// What stands in braces would be counted up.
+		const pattern = `${row.name.replaceAll(/[{}]/g, '').slice(0, 190)} (2)`;
+		await this.makeMany(row.id, { pattern, count: 1, first: 1, begins });
 	}
 
 	/** Says what was done, and remembers how to undo it. */

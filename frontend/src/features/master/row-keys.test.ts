@@ -2,7 +2,7 @@ import { expect, it, vi } from 'vitest';
 import { pressed } from './row-keys';
 import type { Row } from './rows';
 
-const row = (key: string, kind: Row['kind']) => ({ key, kind }) as Row;
+const row = (key: string, kind: Row['kind']) => ({ key, kind, holder: 1 }) as Row;
 const rows = [row('section-1', 'section'), row('page-1', 'page'), row('page-2', 'page')];
 
 function press(key: string, at = 1, held: Partial<KeyboardEvent> = {}, reads = false) {
@@ -27,7 +27,8 @@ it.each([
 	['F2', 0, {}, [['rename']]],
 	['Delete', 1, {}, [['takeOut']]],
 	['ArrowLeft', 0, {}, [['fold', true]]],
-	['ArrowLeft', 1, {}, []],
+	['ArrowLeft', 1, {}, [['focus', rows[0]]]],
+	['ArrowRight', 1, {}, []],
 	['x', 1, {}, [['choose']]],
 	['x', 1, { ctrlKey: true }, null],
 	['m', 1, {}, [['menu']]],

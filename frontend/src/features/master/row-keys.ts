@@ -28,8 +28,11 @@ export function pressed(event: KeyboardEvent, row: Row, rows: Row[], doing: Doin
 		Home: () => doing.focus(rows[0]),
 		End: () => doing.focus(rows.at(-1)),
 		Enter: () => row.kind === 'page' && doing.open(),
-		ArrowLeft: () => row.kind === 'section' && doing.fold(true),
-		ArrowRight: () => row.kind === 'section' && doing.fold(false),
+		ArrowLeft: () =>
+			row.kind === 'page'
+				? doing.focus(rows.find((one) => one.key === `section-${row.holder}`))
+				: doing.fold(true),
+		ArrowRight: () => row.kind !== 'page' && doing.fold(false),
 		m: doing.menu,
 		ContextMenu: doing.menu,
 		...(changes && {
