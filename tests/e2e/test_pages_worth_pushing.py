@@ -376,3 +376,21 @@ async def test_a_page_is_doubled_from_its_menu_and_a_term_folds_away(person):
     await expect(teacher.get_by_role("treeitem", name="Spring term")).to_be_visible()
     await term.press("ArrowRight")
     await expect(teacher.get_by_role("treeitem", name=re.compile("^What pulls the sea"))).to_be_visible()
+
+
+async def test_what_can_be_done_with_chosen_words_stands_beside_them(person):
+    teacher = await person("Ngozi")
+    async with a_new_page(teacher, "Words to choose"):
+        await type_into(teacher, ".page-body p", "the wind and the sea")
+        await teacher.locator(".page-body p").dblclick(position={"x": 15, "y": 14})
+        bar = teacher.get_by_role("toolbar", name="Chosen words")
+        await bar.get_by_role("button", name="Bold").click()
+        await expect(teacher.locator(".page-body strong")).to_have_text("the")
+        await bar.get_by_role("button", name="Link").click()
+        await bar.get_by_role("textbox").fill("example.org/tides")
+        await teacher.keyboard.press("Enter")
+        link = teacher.locator(".page-body a")
+        await expect(link).to_have_attribute("href", "https://example.org/tides")
+        await link.click()
+        await expect(bar).to_have_count(0)
+        await saved(teacher)

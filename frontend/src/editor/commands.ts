@@ -16,6 +16,7 @@ export function textStyle(editor: Editor): string {
 	if (editor.isActive('heading', { level: 2 })) return 'Heading';
 	if (editor.isActive('heading')) return 'Small heading';
 	if (editor.isActive('blockquote')) return 'Quotation';
+	if (editor.isActive('codeBlock')) return 'Code';
 	return 'Text';
 }
 
@@ -26,6 +27,7 @@ export function shapes(editor: Editor): Choice[] {
 		{ words: 'Heading', run: () => chain().setHeading({ level: 2 }).run() },
 		{ words: 'Small heading', run: () => chain().setHeading({ level: 3 }).run() },
 		{ words: 'Quotation', run: () => chain().toggleBlockquote().run() },
+		{ words: 'Code', run: () => chain().toggleCodeBlock().run() },
 		...aligned(editor)
 	];
 }

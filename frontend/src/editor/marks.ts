@@ -9,7 +9,8 @@ import ListOrdered from '@lucide/svelte/icons/list-ordered';
 import { mark } from './inks';
 import Underline from '@lucide/svelte/icons/underline';
 
-export function marksOf(editor: Editor) {
+/** How words look. */
+export function wordMarks(editor: Editor) {
 	return [
 		{ name: 'bold', words: 'Bold', icon: Bold, run: () => editor.chain().focus().toggleBold().run() },
 		{ name: 'italic', words: 'Italic', icon: Italic, run: () => editor.chain().focus().toggleItalic().run() },
@@ -24,7 +25,13 @@ export function marksOf(editor: Editor) {
 			words: 'Mark; again for another ink',
 			icon: Highlighter,
 			run: () => mark(editor)
-		},
+		}
+	];
+}
+
+export function marksOf(editor: Editor) {
+	return [
+		...wordMarks(editor),
 		{
 			name: 'bulletList',
 			words: 'List',
