@@ -1,34 +1,29 @@
-<!-- A part of a sentence that is a choice: the words themselves open it. -->
+<!-- A part of a sentence that is a choice: the words themselves open it; what they open is fetched for the first that is. -->
 <script lang="ts">
-	import { Popover } from 'bits-ui';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Component } from 'svelte';
+	import { soon } from './fetch-soon';
+	import type { PickProps } from './pick';
+	import PickWords from './PickWords.svelte';
+	import { attempt } from './report';
 
-	interface Props {
-		words: string;
-		label: string;
-		light?: boolean;
-		/** What follows the words without a space. */
-		after?: string;
-		children: Snippet;
-	}
-	let { words, label, light = false, after = '', children }: Props = $props();
+	let props: PickProps = $props();
+	let Panel = $state.raw<Component<PickProps> | null>(null);
+
+	const fetched = () => import('./PickPanel.svelte');
+	const open = () => attempt(async () => (Panel = (await fetched()).default));
+
+	onMount(() => soon(fetched));
 </script>
 
-<Popover.Root>
-	<Popover.Trigger aria-label="{label}: {words}" class="cursor-pointer text-left"
-		><span
-			class={light
-				? 'border-b border-dotted border-line-strong font-medium'
-				: 'border-b-2 border-accent font-semibold'}>{words}</span
-		>{after}</Popover.Trigger
+{#if Panel}
+	<Panel {...props} />
+{:else}
+	<button
+		type="button"
+		aria-label="{props.label}: {props.words}"
+		aria-haspopup="dialog"
+		aria-expanded="false"
+		class="cursor-pointer text-left"
+		onclick={open}><PickWords {...props} /></button
 	>
-	<Popover.Portal>
-		<Popover.Content
-			align="start"
-			sideOffset={8}
-			class="z-[60] flex max-h-[min(26rem,var(--bits-popover-content-available-height))] w-[min(24rem,calc(100vw-2rem))] flex-col overflow-y-auto rounded-md border border-line bg-raised font-sans text-sm shadow-md outline-none [&>*]:shrink-0"
-		>
-			{@render children()}
-		</Popover.Content>
-	</Popover.Portal>
-</Popover.Root>
+{/if}

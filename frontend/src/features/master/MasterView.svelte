@@ -1,11 +1,10 @@
 <!-- The master: its outline at the side, one page in the middle. -->
 <script lang="ts">
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
-	import { onMount } from 'svelte';
+	import { onMount, type Component } from 'svelte';
 	import { route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { MasterState } from './master.svelte';
-	import MasterPage from './MasterPage.svelte';
 	import Side from './Side.svelte';
 
 	const params = $derived(route.params as { master: string; page?: string });
@@ -14,8 +13,11 @@
 	// With no page in the address the first changed one is shown. The address stays: to change it here would
 	// take away the way to another view that the teacher may have chosen meanwhile.
 	let first = $state<number | null>(null);
+	/** The outline does not wait for what a page is shown with. */
+	let MasterPage = $state.raw<Component<{ master: MasterState; id: number }> | null>(null);
 	const page = $derived(params.page ? Number(params.page) : first);
 
+	onMount(() => void attempt(async () => (MasterPage = (await import('./MasterPage.svelte')).default)));
 	onMount(() =>
 		attempt(async () => {
 			await master.load();
@@ -38,7 +40,7 @@
 			class="inline-flex min-h-10 items-center gap-1 px-4 pt-2 font-semibold md:hidden"
 			><ChevronLeft size={16} /> All pages</a
 		>
-		{#if page && master.view}
+		{#if page && master.view && MasterPage}
 			{#key page}<MasterPage {master} id={page} />{/key}
 		{:else if master.view && master.view.pages.length === 0}
 			<div class="mx-auto max-w-md px-6 py-24">
