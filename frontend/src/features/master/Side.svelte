@@ -1,29 +1,21 @@
 <!-- The outline's side of the screen: the course, the places, the tree. -->
 <script lang="ts">
-	import { go } from '../../router';
+	import { onMount, type Component } from 'svelte';
 	import Sign from '../../thread/Sign.svelte';
-	import Keys from '../../ui/Keys.svelte';
+	import { soon } from '../../ui/fetch-soon';
+	import { attempt } from '../../ui/report';
 	import { Me, Places } from '../people';
-	import BringIn from './BringIn.svelte';
 	import FindPage from './FindPage.svelte';
 	import type { MasterState } from './master.svelte';
 	import InWords from './InWords.svelte';
-	import MakeMany from './MakeMany.svelte';
-	import NewThing from './NewThing.svelte';
 	import Outline from './Outline.svelte';
-	import { printedRow, type Printed } from './print';
-	import PrintIt from './PrintIt.svelte';
+	import type { Asks } from './asks';
+	import { printedRow } from './print';
 	import SideFoot from './SideFoot.svelte';
-	import TakenOut from './TakenOut.svelte';
-	import type { Kind, Row } from './rows';
 
 	let { master, page }: { master: MasterState; page: number | null } = $props();
-	let asked = $state<{ kind: Kind; holder: number | null; parent: number | null } | null>(null);
-	let like = $state.raw<Row | null>(null);
-	let printed = $state.raw<Printed | null>(null);
-	let bringing = $state(false);
-	let resting = $state(false);
-	let keysShown = $state(false);
+	let asks = $state<Asks>({});
+	let Dialogs = $state.raw<Component<{ master: MasterState; asks: Asks }, object, 'asks'> | null>(null);
 	let find: FindPage;
 	let outline: Outline;
 
@@ -33,11 +25,17 @@
 			null
 	);
 
+	const fetched = async () => (Dialogs = (await import('./SideDialogs.svelte')).default);
+	onMount(() => soon(fetched));
+	$effect(() => {
+		if (!Dialogs && Object.values(asks).some(Boolean)) void attempt(fetched);
+	});
+
 	function keys(event: KeyboardEvent) {
 		const target = event.target as HTMLElement;
 		if (target.closest('input, textarea, select, [contenteditable=true]')) return;
 		if (event.key === '/') find.focus();
-		else if (event.key === '?') keysShown = true;
+		else if (event.key === '?') asks.keys = true;
 		else if ((event.ctrlKey || event.metaKey) && event.key === 'z' && master.undo()) void 0;
 		else return;
 		event.preventDefault();
@@ -66,33 +64,24 @@
 			<p class="pt-6 pb-2 pl-4 text-soft">No page is called that.</p>
 		{/if}
 		<Outline
-			onmany={(row) => (like = row)}
-			onprint={(row) => (printed = printedRow(row))}
+			onmany={(row) => (asks.like = row)}
+			onprint={(row) => (asks.printed = printedRow(row))}
 			bind:this={outline}
 			{master}
 			{page}
-			onadd={(kind, holder, parent) => (asked = { kind, holder, parent })}
+			onadd={(kind, holder, parent) => (asks.made = { kind, holder, parent })}
 		/>
 		<InWords {master} />
 	</div>
 	<SideFoot
 		{master}
 		{section}
-		onadd={(kind, holder) => (asked = { kind, holder, parent: null })}
-		onprint={() => (printed = { name: master.view?.name ?? '', said: '' })}
-		onbring={() => (bringing = true)}
-		onrest={() => (resting = true)}
-		onkeys={() => (keysShown = true)}
+		onadd={(kind, holder) => (asks.made = { kind, holder, parent: null })}
+		onprint={() => (asks.printed = { name: master.view?.name ?? '', said: '' })}
+		onbring={() => (asks.bringing = true)}
+		onrest={() => (asks.resting = true)}
+		onkeys={() => (asks.keys = true)}
 	/>
 </aside>
 
-<PrintIt master={master.id} bind:asked={printed} />
-<MakeMany {master} bind:asked={like} />
-<NewThing
-	{master}
-	bind:asked
-	onmade={(kind, id) => kind === 'page' && go(`/master/${master.id}/page/${id}`)}
-/>
-<BringIn {master} bind:open={bringing} />
-<TakenOut {master} bind:open={resting} />
-<Keys bind:open={keysShown} />
+{#if Dialogs}<Dialogs {master} bind:asks />{/if}
