@@ -12,6 +12,7 @@ expect.set_options(timeout=30_000)
 async def open_master_page(page: Page, title: str) -> None:
     await page.get_by_role("treeitem", name=re.compile(f"^{re.escape(title)}(,|$)")).first.click()
     await expect(page.get_by_label("Title of the page")).to_have_value(title)
+    await expect(page.locator(".page-body")).to_be_visible()
 
 
 async def open_notebook_page(page: Page, title: str) -> None:

@@ -3,42 +3,36 @@
 	import type { Editor } from '@tiptap/core';
 	import GripVertical from '@lucide/svelte/icons/grip-vertical';
 	import { untrack } from 'svelte';
+	import { gripPlace } from './grip-place';
 	import { DraggingBlock } from './dragging-block.svelte';
-	import { movableAt, moveDown, moveUp, type Movable } from './move-block';
+	import { isThere, movableAt, movedBy, type Movable } from './move-block';
 
 	let { editor, frame }: { editor: Editor; frame: HTMLElement } = $props();
 	const dragging = untrack(() => new DraggingBlock(editor, frame));
 	let moved = $state.raw<Movable | null>(null);
 	let place = $state.raw<{ left: number; top: number } | null>(null);
 
-	/** How far the middle of the grip is left of the words, and where the middle of a first line is, in pixels. */
-	const BESIDE = 7;
-	const FIRST_LINE = 14;
+	/** While one types, the block stays where it is: to ask where that is lays the whole page out. */
+	function follow(next: Movable | null) {
+		if (place && next?.at === moved?.at && editor.isEditable) moved = next;
+		else show(next);
+	}
 
 	function show(next: Movable | null) {
 		const dom = next && editor.isEditable ? editor.view.nodeDOM(next.at) : null;
 		moved = dom instanceof HTMLElement ? next : null;
-		place = dom instanceof HTMLElement ? placeOf(dom) : null;
-	}
-
-	/** A table has a handle of its own beside its rows: the grip is over its corner. */
-	function placeOf(dom: HTMLElement) {
-		const [box, from] = [dom.getBoundingClientRect(), frame.getBoundingClientRect()];
-		const words =
-			parseFloat(getComputedStyle(frame.querySelector('.page-body > *') ?? frame).paddingLeft) || 22;
-		const down = dom.querySelector(':scope > table')
-			? -9
-			: FIRST_LINE + parseFloat(getComputedStyle(dom).paddingTop);
-		return { left: words - BESIDE, top: box.top - from.top + down };
+		place = dom instanceof HTMLElement ? gripPlace(dom, frame) : null;
 	}
 
 	$effect(() => {
-		const atCaret = () => show(editor.isFocused ? movableAt(editor.state.selection.$from) : null);
+		const caret = () => (editor.isFocused ? movableAt(editor.state.selection.$from) : null);
+		const atCaret = () => follow(caret());
+		const anew = () => show(caret());
 		const under = (event: PointerEvent) => {
 			if (event.pointerType !== 'mouse' || dragging.line !== null || !(event.target instanceof Element))
 				return;
 			const block = event.target.closest('.page-body li, .page-body > *');
-			if (block) show(movableAt(editor.state.doc.resolve(inside(block))));
+			if (block) follow(movableAt(editor.state.doc.resolve(inside(block))));
 		};
 		const inside = (block: Element) =>
 			Math.min(editor.view.posAtDOM(block, 0), editor.state.doc.content.size);
@@ -46,13 +40,15 @@
 		editor.on('transaction', atCaret);
 		editor.on('focus', atCaret);
 		frame.addEventListener('pointermove', under);
-		frame.addEventListener('pointerleave', atCaret);
+		frame.addEventListener('pointerleave', anew);
+		window.addEventListener('resize', anew);
 		return () => {
 			dragging.cancel();
 			editor.off('transaction', atCaret);
 			editor.off('focus', atCaret);
 			frame.removeEventListener('pointermove', under);
-			frame.removeEventListener('pointerleave', atCaret);
+			frame.removeEventListener('pointerleave', anew);
+			window.removeEventListener('resize', anew);
 		};
 	});
 
@@ -64,11 +60,17 @@
 		dragging.begin(event.clientY, moved);
 	}
 	function keys(event: KeyboardEvent) {
-		const move = { ArrowUp: moveUp, ArrowDown: moveDown }[event.key];
-		if (!move) return;
+		const by = ({ ArrowUp: -1, ArrowDown: 1 } as const)[event.key];
+		if (!by || !moved) return;
 		event.preventDefault();
-		move(editor.state, editor.view.dispatch);
-		show(movableAt(editor.state.selection.$from));
+		const { node, at } = moved;
+		const tr = isThere(editor.state, moved) ? movedBy(editor.state, moved, by) : null;
+		if (!tr) return;
+		editor.view.dispatch(tr);
+		editor.state.doc.descendants((other, position) => {
+			const inside = position + (node.isLeaf ? 0 : 1);
+			if (other === node && position !== at) show(movableAt(editor.state.doc.resolve(inside)));
+		});
 	}
 </script>
 

@@ -30,6 +30,7 @@
 	const ALIGNS = [AlignLeft, AlignCenter, AlignRight];
 
 	function look() {
+		if (editor.isDestroyed) return;
 		stamp += 1;
 		const { selection } = editor.state;
 		const open = !editor.isActive('codeBlock') && (!fixed || editor.isActive('space'));

@@ -1,7 +1,7 @@
 import { Editor } from '@tiptap/core';
 import { afterEach, expect, it } from 'vitest';
 import { pageExtensions } from './extensions';
-import { gapsOf, movableAt, moveDown, movedTo, moveUp } from './move-block';
+import { gapsOf, isThere, movableAt, movedBy, moveDown, movedTo, moveUp } from './move-block';
 import type { Surroundings } from './types';
 
 let editor: Editor;
@@ -81,6 +81,21 @@ it('puts a block into any gap, and nowhere anew where it is', () => {
 	expect([0, 1, 9].map((gap) => movedTo(editor.state, moved, gap))).toEqual([null, null, null]);
 	editor.view.dispatch(movedTo(editor.state, moved, 4)!);
 	expect(ids()).toBe('l c p a');
+});
+
+it('is not where it was once something has changed around it', () => {
+	const moved = movableAt(at('more').state.selection.$from)!;
+	expect(isThere(editor.state, moved)).toBe(true);
+	editor.commands.insertContentAt(0, { type: 'paragraph' });
+	expect(isThere(editor.state, moved)).toBe(false);
+});
+
+it('leaves the caret where it is when another block moves', () => {
+	const moved = movableAt(at('Ebb').state.doc.resolve(editor.state.doc.content.size))!;
+	expect(moved).toBeNull();
+	const list = movableAt(editor.state.doc.resolve(8))!;
+	editor.view.dispatch(movedBy(editor.state, list, 1)!);
+	expect(caret()).toBe('Ebb');
 });
 
 it('moves nothing where a student may write only in places to answer', () => {

@@ -48,6 +48,11 @@ export function gapsOf({ holder, start }: Movable): number[] {
 	return gaps;
 }
 
+/** Whether it still is where it was when it was found. */
+export function isThere({ doc }: EditorState, { node, at, holder }: Movable): boolean {
+	return at <= doc.content.size && doc.nodeAt(at) === node && doc.resolve(at).parent === holder;
+}
+
 /** Puts it into the gap of that number, the caret with it; nothing where it is there already. */
 export function movedTo(state: EditorState, moved: Movable, gap: number): Transaction | null {
 	const to = gapsOf(moved)[gap];
@@ -56,20 +61,32 @@ export function movedTo(state: EditorState, moved: Movable, gap: number): Transa
 	// A step of its own to undo, however soon it comes after what was typed.
 	const tr = closeHistory(state.tr).delete(at, at + node.nodeSize);
 	const now = tr.mapping.map(to);
-	return withCaret(tr.insert(now, node), state, now - at).scrollIntoView();
+	return withCaret(tr.insert(now, node), state, moved, now - at).scrollIntoView();
 }
 
-function withCaret(tr: Transaction, { selection }: EditorState, by: number): Transaction {
+/** The caret goes along if it is in what moves, and stays with its words if it is not. */
+function withCaret(
+	tr: Transaction,
+	{ selection }: EditorState,
+	{ node, at }: Movable,
+	by: number
+): Transaction {
+	if (selection.from < at || selection.to > at + node.nodeSize) return tr;
 	if (selection instanceof NodeSelection)
 		return tr.setSelection(NodeSelection.create(tr.doc, selection.from + by));
 	const [anchor, head] = [selection.anchor + by, selection.head + by].map((at) => tr.doc.resolve(at));
 	return tr.setSelection(TextSelection.between(anchor!, head!));
 }
 
+/** One place up or down. */
+export function movedBy(state: EditorState, moved: Movable, by: -1 | 1): Transaction | null {
+	return movedTo(state, moved, by < 0 ? moved.index - 1 : moved.index + 2);
+}
+
 function step(by: -1 | 1): Command {
 	return (state, dispatch) => {
 		const moved = movableAt(state.selection.$from);
-		const tr = moved && movedTo(state, moved, by < 0 ? moved.index - 1 : moved.index + 2);
+		const tr = moved && movedBy(state, moved, by);
 		if (tr) dispatch?.(tr);
 		// Where it can go no further the key does nothing, rather than what the browser has for it.
 		return moved !== null;

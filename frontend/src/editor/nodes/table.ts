@@ -116,8 +116,7 @@ class TableView implements NodeView {
 		);
 		this.#table.classList.toggle('has-widths', said);
 		// All columns as wide as they are said to be: then so is the table.
-		this.#table.style.width = widths.every(Boolean)
-			? `${widths.reduce((sum, width) => sum + width, 0)}px`
-			: '';
+		this.#table.style.width =
+			said && widths.every(Boolean) ? `${widths.reduce((sum, width) => sum + width, 0)}px` : '';
 	}
 }
