@@ -117,7 +117,8 @@ async def _read_pdf(name: str, body: bytes, draws: bool, hear: Hear) -> "ReadFil
 
     def hear_share(turn: int, done: int, of: int) -> None:
         heard[turn] = done, of
-        hear(sum(done for done, _ in heard), sum(of for _, of in heard))
+        if all(of for _, of in heard):
+            hear(sum(done for done, _ in heard), sum(of for _, of in heard))
 
     shares = [
         heard_within_limits(name, partial(hear_share, turn), read_part, name, body, turn, _SHARES, draws)

@@ -76,7 +76,7 @@
 	{#if bringing.busy}
 		<p role="status" class="mt-3">{bringing.doing}</p>
 		<progress
-			class="mt-1 h-1.5 w-full accent-accent"
+			class="mt-1 h-1.5 w-full"
 			aria-label="How far it has come"
 			max={bringing.progress?.of ?? 1}
 			value={bringing.progress?.done}

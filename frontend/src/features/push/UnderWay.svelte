@@ -43,7 +43,7 @@
 			<span class="text-[12.5px] text-soft">By the school’s clock, {written(session.zone)}.</span>
 		</form>
 	{:else}
-		<progress class="h-2 w-full accent-accent" max={result.total} value={result.done}></progress>
+		<progress class="h-2 w-full" max={result.total} value={result.done}></progress>
 		<p class="mt-2" role="status">
 			{done}
 			{rests ? 'It rests here until you let it go on.' : 'You may leave; it goes on by itself.'}
