@@ -29,7 +29,12 @@ def _chunk(name: str) -> Path:
 
 @pytest.mark.parametrize(
     ("views", "most"),
-    [(("Home", "SignIn"), 60), (("Home", "NotebookView"), 60), (("Home", "NotebookView", "parts"), 190), (("Home", "MasterView"), 60)],
+    [
+        (("Home", "SignIn"), 60),
+        (("Home", "NotebookView"), 60),
+        (("Home", "NotebookView", "parts"), 190),
+        (("Home", "MasterView"), 60),
+    ],
 )
 def test_no_more_script_is_waited_for(views: tuple[str, ...], most: int) -> None:
     first = re.findall(r'src="/(assets/[\w.-]+\.js)"', (BUILT / "index.html").read_text())

@@ -57,6 +57,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/masters/{master_id}/items"): as_json(kind="section", name="x"),
         ("post", "/api/masters/{master_id}/pages"): {"files": {"file": ("p.md", b"# Page", "text/markdown")}},
         ("post", "/api/masters/{master_id}/pages/plan"): {"files": {"file": ("p.md", b"# Page", "text/markdown")}},
+        ("post", "/api/masters/{master_id}/pages/back"): as_json(page_ids=[page]),
         ("post", "/api/masters/{master_id}/roster"): {"files": {"file": ("r.csv", b"name,email\nA,a@b.example")}},
         ("post", "/api/masters/{master_id}/roster/plan"): {
             "files": {"file": ("r.csv", b"name,email\nA,a@b.example")}

@@ -784,6 +784,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/pages/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Pages Back
+         * @description Undoes what was done to many pages at once; one that was written on since stays.
+         */
+        post: operations["post_pages_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/pages/plan": {
         parameters: {
             query?: never;
@@ -2991,15 +3011,19 @@ export interface components {
         };
         /**
          * PagesReportOut
-         * @description `page_ids`: new pages; `same`: how many were there already, just so.
+         * @description What was made, and `same`: how many pages were there already, just so.
          */
         PagesReportOut: {
+            /** Divider Ids */
+            divider_ids: number[];
             /** Page Ids */
             page_ids: number[];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
             /** Same */
             same: number;
+            /** Section Ids */
+            section_ids: number[];
             /** Updated */
             updated: components["schemas"]["PageBefore"][];
         };
@@ -3278,6 +3302,40 @@ export interface components {
             titles: {
                 [key: string]: string;
             };
+        };
+        /**
+         * PutBack
+         * @description What is undone: what was made, and pages that were brought up to date.
+         */
+        PutBack: {
+            /**
+             * Divider Ids
+             * @default []
+             */
+            divider_ids: number[];
+            /**
+             * Page Ids
+             * @default []
+             */
+            page_ids: number[];
+            /**
+             * Section Ids
+             * @default []
+             */
+            section_ids: number[];
+            /**
+             * Updated
+             * @default []
+             */
+            updated: components["schemas"]["PageBefore"][];
+        };
+        /**
+         * PutBackOut
+         * @description `stay`: the titles of pages that were written on since.
+         */
+        PutBackOut: {
+            /** Stay */
+            stay: string[];
         };
         /** ReachedOut */
         ReachedOut: {
@@ -5366,6 +5424,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PagesReportOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_pages_back: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutBack"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutBackOut"];
                 };
             };
             /** @description Validation Error */

@@ -63,7 +63,12 @@ async def take_in_pages(
     taken = await import_pages(unit, actor, master_id, read.items, update, partial(tell, "taking in"))
     updated = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in taken.updated.items()]
     return PagesReportOut(
-        page_ids=taken.page_ids, updated=updated, same=taken.same, problems=_problems(read.problems)
+        page_ids=taken.page_ids,
+        section_ids=taken.section_ids,
+        divider_ids=taken.divider_ids,
+        updated=updated,
+        same=taken.same,
+        problems=_problems(read.problems),
     )
 
 

@@ -585,6 +585,21 @@ class SetWriting(Schema):
     pages_too: bool = True
 
 
+class PutBack(Schema):
+    """What is undone: what was made, and pages that were brought up to date."""
+
+    page_ids: list[Id] = Field(default=[], max_length=20_000)
+    section_ids: list[Id] = Field(default=[], max_length=20_000)
+    divider_ids: list[Id] = Field(default=[], max_length=20_000)
+    updated: list[PageBefore] = Field(default=[], max_length=20_000)
+
+
+class PutBackOut(Schema):
+    """`stay`: the titles of pages that were written on since."""
+
+    stay: list[str]
+
+
 class SectionBeforeOut(Schema):
     """What a section said before, and the pages that changed, with the revisions to which they can go back."""
 
@@ -593,9 +608,11 @@ class SectionBeforeOut(Schema):
 
 
 class PagesReportOut(Schema):
-    """`page_ids`: new pages; `same`: how many were there already, just so."""
+    """What was made, and `same`: how many pages were there already, just so."""
 
     page_ids: list[int]
+    section_ids: list[int]
+    divider_ids: list[int]
     updated: list[PageBefore]
     same: int
     problems: list[ProblemOut]

@@ -1,7 +1,7 @@
 /** Bringing pages in from a file: what it would come to, then the taking. */
 import { Problem, type Schemas } from '../../api/client';
 import { watching, type Progress } from '../../ui/watch';
-import { count } from '../../ui/words';
+import { count, list } from '../../ui/words';
 import type { MasterState } from './master.svelte';
 
 export type Planned = Schemas['PlannedPageOut'];
@@ -90,4 +90,13 @@ export function came(report: Schemas['PagesReportOut']): string {
 		report.same && `${count(report.same, 'page was', 'pages were')} just so already`
 	].filter(Boolean);
 	return `${said.join(', ') || 'Nothing came in'}.`;
+}
+
+/** Of pages that do not go back, for they were written on meanwhile. */
+export function stayedWords(titles: string[]): string {
+	const named = list(
+		titles.map((title) => `“${title}”`),
+		3
+	);
+	return `${named} ${titles.length > 1 ? 'were' : 'was'} written on since, and ${titles.length > 1 ? 'stay' : 'stays'} as ${titles.length > 1 ? 'they are' : 'it is'}.`;
 }

@@ -60,5 +60,5 @@ it.each([
 	[[], [{ page_id: 1, revision: 2 }], 3, '1 page is up to date, 3 pages were just so already.'],
 	[[], [], 0, 'Nothing came in.']
 ])('says what came of it', (page_ids, updated, same, words) => {
-	expect(came({ page_ids, updated, same, problems: [] })).toBe(words);
+	expect(came({ page_ids, section_ids: [], divider_ids: [], updated, same, problems: [] })).toBe(words);
 });

@@ -5,7 +5,7 @@ import { attempt } from '../../ui/report';
 import { HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
-import { came } from './bringing.svelte';
+import { came, stayedWords } from './bringing.svelte';
 import { displayedWords, templateWords } from './display';
 import { Folds } from './folds.svelte';
 import { writingWords } from './settings';
@@ -186,12 +186,7 @@ export class MasterState {
 		const address = `/api/masters/${this.id}/pages?again=${again}&watch=${watch}`;
 		const report = await send<Schemas['PagesReportOut']>(address, file);
 		await this.load();
-		this.#done(came(report), () =>
-			this.#change(async () => {
-				for (const id of report.page_ids) await this.#remove('page', id);
-				for (const path of report.updated) await this.#asItWas(path);
-			})
-		);
+		this.#done(came(report), () => this.#change(() => this.#putBack(report)));
 	}
 
 	/** Where students may write on all pages of a section, and on those that will be made in it. */
@@ -202,12 +197,17 @@ export class MasterState {
 		const before = await put({ writing, pages_too: true });
 		this.#done(writingWords(section.name, writing), async () => {
 			await put({ writing: before.writing === 'spaces' ? 'spaces' : 'everywhere', pages_too: false });
-			for (const path of before.pages) await this.#asItWas(path);
+			await this.#putBack({ updated: before.pages });
 		});
 	}
 
-	async #asItWas(path: Schemas['PageBefore']) {
-		await ask(api.POST('/api/pages/{page_id}/past/{revision}', { params: { path } }));
+	/** In one step, however many they are: what is begun is done, whoever leaves meanwhile. */
+	async #putBack(done: Partial<Schemas['PutBack']>) {
+		const { page_ids = [], section_ids = [], divider_ids = [], updated = [] } = done;
+		const body = { page_ids, section_ids, divider_ids, updated };
+		const path = { master_id: this.id };
+		const { stay } = await ask(api.POST('/api/masters/{master_id}/pages/back', { params: { path }, body }));
+		if (stay.length) toasts.say(stayedWords(stay));
 	}
 
 	/** Pages on which all of the words stand. */
@@ -228,9 +228,7 @@ export class MasterState {
 		const made = await ask(api.POST('/api/pages/{page_id}/many', { params, body: many }));
 		await this.load();
 		this.#done(`${count(made.page_ids.length, 'page is', 'pages are')} there.`, () =>
-			this.#change(async () => {
-				for (const id of made.page_ids) await this.#remove('page', id);
-			})
+			this.#change(() => this.#putBack({ page_ids: made.page_ids }))
 		);
 	}
 

@@ -62,16 +62,19 @@ class ImportedHolder:
 Items: TypeAlias = Sequence[ImportedPage | ImportedHolder]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class Taken:
     """What came of it. `page_ids`: new pages. `updated`: by page that changed, the revision that it had before.
 
-    `same`: how many were there already, just so.
+    `same`: how many were there already, just so. `section_ids`, `divider_ids`: those that were made for them, outer ones
+    first.
     """
 
     page_ids: list[int] = field(default_factory=list[int])
     updated: dict[int, int] = field(default_factory=dict[int, int])
     same: int = 0
+    section_ids: list[int] = field(default_factory=list[int])
+    divider_ids: list[int] = field(default_factory=list[int])
 
 
 async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items) -> list[int | None]:
@@ -98,10 +101,10 @@ async def import_pages(
     """
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
-    places, known = _Places(unit, actor, master_id, outline), _Known(outline)
+    taken = Taken()
+    places, known = _Places(unit, actor, master_id, outline, taken), _Known(outline)
     there = [known.take(item) if update and isinstance(item, ImportedPage) else None for item in items]
     before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
-    taken = Taken()
     titles: dict[tuple[int, str], int] = {}
     for k, item in enumerate(items):
         if hear is not None:
@@ -112,7 +115,9 @@ async def import_pages(
         document = await _with_pictures(unit, actor, master_id, item)
         page_there = before.get(there[k] or 0)
         if page_there is not None:
-            taken = await _updated(unit, actor, page_there, document, taken)
+            revision = await _revision_before(unit, actor, page_there, document)
+            taken.same += revision is None
+            taken.updated |= {} if revision is None else {page_there.id: revision}
             titles[page_there.section_id, title_of(document)] = page_there.id
             continue
         section_id = await places.section(item.dividers, item.section)
@@ -124,16 +129,16 @@ async def import_pages(
     return taken
 
 
-async def _updated(unit: Unit, actor: Actor, before: MasterPage, document: Node, taken: Taken) -> Taken:
-    """What changes nothing, as most of a master that comes again, is seen without asking for the page anew."""
+async def _revision_before(unit: Unit, actor: Actor, before: MasterPage, document: Node) -> int | None:
+    """Brings a page up to date; None where nothing differs.
+
+    That is so for most of a master that comes again, and seen without asking for the page anew.
+    """
     if fingerprint(_anew(before, document)) == before.fingerprint:
-        return replace(taken, same=taken.same + 1)
+        return None
     page = await require_master_page(unit, actor, before.id, lock=True)
     saved = await save_master_page(unit, actor, page.id, _anew(page, document), page.revision)
-    if saved.page.revision == page.revision:
-        return replace(taken, same=taken.same + 1)
-    taken.updated[page.id] = page.revision
-    return taken
+    return page.revision if saved.page.revision > page.revision else None
 
 
 def _anew(page: MasterPage, document: Node) -> Node:
@@ -206,9 +211,9 @@ class _Places:
     all the rest.
     """
 
-    def __init__(self, unit: Unit, actor: Actor, master_id: int, outline: Outline) -> None:
+    def __init__(self, unit: Unit, actor: Actor, master_id: int, outline: Outline, taken: Taken) -> None:
         self.unit, self.actor, self.master_id, self.outline = unit, actor, master_id, outline
-        self.new_sections: set[int] = set()
+        self.taken = taken
 
     async def add_page(self, section_id: int, document: Node, parent_id: int | None) -> int:
         key = self.outline.end_of_section(section_id, parent_id)
@@ -223,7 +228,7 @@ class _Places:
         if found is not None:
             return found
         made = await self._made(add_section(self.unit, self.actor, self.master_id, name, holder))
-        self.new_sections.add(made)
+        self.taken.section_ids.append(made)
         return made
 
     async def make(self, holder: ImportedHolder) -> None:
@@ -232,7 +237,7 @@ class _Places:
             await self._dividers(holder.names)
             return
         section_id = await self.section(holder.names[:-1], holder.names[-1])
-        if section_id in self.new_sections:
+        if section_id in self.taken.section_ids:
             await self.unit.masters.set_display("section", section_id, holder.display)
             await self.unit.masters.set_writing(section_id, holder.writing)
 
@@ -244,7 +249,11 @@ class _Places:
 
     async def _divider(self, holder: int | None, name: str) -> int:
         found = next((d.id for d in self.outline.dividers if d.name == name and d.parent_id == holder), None)
-        return found or await self._made(add_divider(self.unit, self.actor, self.master_id, name, holder))
+        if found is not None:
+            return found
+        made = await self._made(add_divider(self.unit, self.actor, self.master_id, name, holder))
+        self.taken.divider_ids.append(made)
+        return made
 
     async def _made(self, made: Awaitable[int]) -> int:
         item_id = await made

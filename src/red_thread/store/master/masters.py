@@ -349,6 +349,15 @@ class MasterStore:
         at = self.now if removed else None
         await self.connection.execute(update(table).where(table.id == item_id).values(removed_at=at))
 
+    async def take_out_pages(self, page_ids: list[int]) -> None:
+        """The same for many pages."""
+        await self.connection.execute(update(t.Page).where(t.Page.id.in_(page_ids)).values(removed_at=self.now))
+
+    async def revisions(self, page_ids: list[int]) -> dict[int, int]:
+        """At which revision each of these pages is."""
+        wanted = select(t.Page.id, t.Page.revision).where(t.Page.id.in_(page_ids))
+        return {row.id: row.revision for row in await self.connection.execute(wanted)}
+
     async def search(self, master_id: int, words: list[str]) -> list[FoundPage]:
         """The pages on which all of these stand, as words or the beginnings of words, or within words."""
         values = {

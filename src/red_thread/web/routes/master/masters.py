@@ -22,6 +22,7 @@ from red_thread.actions.master.link_to_page import ask_for_page, find_way
 from red_thread.actions.master.look_at_master import look_at_master, look_at_masters, look_at_page, look_at_taken_out
 from red_thread.actions.master.make_many import Many, look_at_names, make_many
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
+from red_thread.actions.master.put_back import Done, put_back
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.search import search_master
 from red_thread.actions.master.section_writing import set_section_writing
@@ -64,6 +65,8 @@ from red_thread.web.schemas import (
     PagesReportOut,
     PageViewOut,
     PastMomentOut,
+    PutBack,
+    PutBackOut,
     RenameItem,
     SavedPageOut,
     SavePage,
@@ -305,6 +308,14 @@ async def post_pages(
     read = await read_as_pages(upload.name, upload.body, tell=tell)
     async with database.begin() as unit:
         return await take_in_pages(unit, actor, master_id, read, again == "update", tell)
+
+
+@router.post("/masters/{master_id}/pages/back")
+async def post_pages_back(master_id: int, body: PutBack, unit: InUnit, actor: ByActor) -> PutBackOut:
+    """Undoes what was done to many pages at once; one that was written on since stays."""
+    updated = {page.page_id: page.revision for page in body.updated}
+    done = Done(body.page_ids, body.section_ids, body.divider_ids, updated)
+    return PutBackOut(stay=await put_back(unit, actor, master_id, done))
 
 
 @router.post("/masters/{master_id}/pages/plan")

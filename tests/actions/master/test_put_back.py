@@ -1,0 +1,78 @@
+"""Undoing what was done to many pages at once: what was written since stays, and nothing else is touched."""
+
+import pytest
+
+from red_thread.actions.master.change_outline import add_page, blank_page
+from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, Taken, import_pages
+from red_thread.actions.master.put_back import Done, put_back
+from red_thread.actions.refusals import NotFound
+from tests.notation import page
+from tests.school import School, actor_of, found_school
+
+
+async def take_in(school: School, *items: ImportedPage | ImportedHolder) -> Taken:
+    async with school.database.begin() as unit:
+        return await import_pages(unit, school.teacher, school.master, items, update=True)
+
+
+async def undo(school: School, taken: Taken) -> list[str]:
+    done = Done(taken.page_ids, taken.section_ids, taken.divider_ids, taken.updated)
+    async with school.database.begin() as unit:
+        return await put_back(unit, school.teacher, school.master, done)
+
+
+async def told(school: School) -> list[str]:
+    async with school.database.begin() as unit:
+        items = list((await unit.masters.outline(school.master)).in_order())
+    return [getattr(item, "title", None) or getattr(item, "name", "") for item in items]
+
+
+async def test_the_master_is_as_it_was_with_all_that_was_made_for_what_came(school: School):
+    await school.add_page("a:x", "Ebb")
+    before = await told(school)
+    taken = await take_in(
+        school,
+        ImportedPage(("Autumn", "Early"), "Dunes", page("a:x", "Grass")),
+        ImportedPage((), "Tides", page("a:x", "Flood")),
+        ImportedHolder(("Autumn", "Nothing in it"), is_section=True),
+    )
+    assert await told(school) == ["Tides", "Ebb", "Flood", "Autumn", "Early", "Dunes", "Grass", "Nothing in it"]
+    assert await undo(school, taken) == []
+    assert await told(school) == before
+    assert await undo(school, taken) == [], "once is enough"
+
+
+async def test_a_section_in_which_something_was_begun_meanwhile_stays_with_what_it_is_in(school: School):
+    taken = await take_in(school, ImportedPage(("Autumn",), "Dunes", page("a:x", "Grass")))
+    async with school.database.begin() as unit:
+        await add_page(unit, school.teacher, taken.section_ids[0], blank_page("My own"))
+    await undo(school, taken)
+    assert await told(school) == ["Tides", "Autumn", "Dunes", "My own"]
+
+
+async def test_a_page_that_was_written_on_since_stays_as_it_is(school: School):
+    ebb, flood = await school.add_page("a:Old", "Ebb"), await school.add_page("a:Old", "Flood")
+    taken = await take_in(school, *[ImportedPage((), "Tides", page("a:New", name)) for name in ("Ebb", "Flood")])
+    await school.rewrite(ebb, "a:Newer", "Ebb")
+    assert await undo(school, taken) == ["Ebb"]
+    async with school.database.begin() as unit:
+        pages = await unit.masters.pages([ebb, flood])
+    assert {one.title: one.document["content"][0]["content"][0]["text"] for one in pages} == {
+        "Ebb": "Newer",
+        "Flood": "Old",
+    }
+
+
+async def test_nothing_of_another_master_and_by_nobody_else(school: School, database):
+    other = await found_school(database, "elsewhere")
+    theirs = await other.add_page("a:x", "Theirs")
+    (ada,) = await school.add_class("9A", 1)
+    mine = await school.add_page("a:x", "Mine")
+    async with school.database.begin() as unit:
+        another = await unit.masters.add_master("Another", school.teacher.person_id)
+        await put_back(unit, school.teacher, another, Done([mine, theirs], [school.section], [], {mine: 0, 10**8: 1}))
+        for actor in (actor_of(ada), other.teacher):
+            with pytest.raises(NotFound):
+                await put_back(unit, actor, school.master, Done([mine]))
+    assert await told(school) == ["Tides", "Mine"]
+    assert await told(other) == ["Tides", "Theirs"]
