@@ -66,7 +66,7 @@ Items: TypeAlias = Sequence[ImportedPage | ImportedHolder]
 class Taken:
     """What came of it. `page_ids`: new pages. `updated`: by page that changed, the revision that it had before.
 
-    `same`: how many were there already, just so. `section_ids`, `divider_ids`: what was made for them, the outer first.
+    `same`: how many were there already, just so. `section_ids`, `divider_ids`: what was made for them, outer first.
     """
 
     page_ids: list[int] = field(default_factory=list[int])
