@@ -22,6 +22,8 @@ from red_thread.core.push import WrittenPages
 from red_thread.store.classes.values import Student
 from red_thread.store.database import Database
 from red_thread.store.notebook.values import CopyInfo
+from red_thread.store.push.values import PushInfo
+from red_thread.store.unit import Unit
 from tests.notation import page, show
 
 
@@ -185,3 +187,8 @@ async def found_school(database: Database, name: str = "school") -> School:
         master_id = await unit.masters.add_master("Shore Studies", teacher_id)
         section_id = await add_section(unit, Actor(teacher_id, "teacher"), master_id, "Tides")
     return School(database, Actor(teacher_id, "teacher"), master_id, section_id, name)
+
+
+async def pushes_of(unit: Unit, master_id: int) -> list[PushInfo]:
+    """The pushes of a master, newest first."""
+    return [push for push, _ in await unit.pushes.counted(await unit.pushes.newest(master_id))]

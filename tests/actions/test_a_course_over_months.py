@@ -38,7 +38,7 @@ from red_thread.store.notebook.values import CopyInfo
 from red_thread.store.push.values import PushInfo
 from tests.conftest import run_sql
 from tests.notation import show
-from tests.school import School, actor_of, found_school
+from tests.school import School, actor_of, found_school, pushes_of
 
 STUDENTS = st.integers(0, 4)
 PAGE = st.integers(0, 1)
@@ -338,7 +338,7 @@ class CourseOverMonths(RuleBasedStateMachine):
 
     async def _pushes(self) -> list[PushInfo]:
         async with self.database.begin() as unit:
-            return await unit.pushes.of_master(self.school.master)
+            return await pushes_of(unit, self.school.master)
 
     def teardown(self) -> None:
         if hasattr(self, "loop"):

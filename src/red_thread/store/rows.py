@@ -12,7 +12,8 @@ def columns(found: Any, *names: str) -> Iterator[tuple[Any, ...]]:
     """These columns of each row, in this order. Where they stand is looked up once, not for every row."""
     stand: list[str] = list(found.keys())
     at = itemgetter(*(stand.index(name) for name in names))
-    return map(at, found) if len(names) > 1 else ((at(row),) for row in found)
+    rows = found.all()  # one by one they cost more than all that is done with them
+    return map(at, rows) if len(names) > 1 else ((at(row),) for row in rows)
 
 
 def as_values(kind: type[Value], found: Any) -> list[Value]:

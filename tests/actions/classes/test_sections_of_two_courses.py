@@ -7,7 +7,7 @@ from red_thread.actions.master.change_outline import add_page, add_section, blan
 from red_thread.core.push import How, IfOwn
 from tests.actions.classes.test_following import agree
 from tests.actions.push.test_own_sections import make_section
-from tests.school import School
+from tests.school import School, pushes_of
 
 NEAR = How(if_own=IfOwn.NEAR)
 
@@ -78,7 +78,7 @@ async def test_the_first_course_takes_its_pages_back_and_the_section_stays_for_t
     harbour = await page_in(trips, "Tides", "Harbour")
     await trips.push([harbour], "9A")
     async with school.database.begin() as unit:
-        (first,) = await unit.pushes.of_master(school.master)
+        (first,) = await pushes_of(unit, school.master)
     await school.undo(first.id)
     assert await school.shelf(ada) == ["[Tides]", "Harbour"]
 

@@ -6,7 +6,7 @@ from red_thread.actions.classes.change_class import bring_in, move_student, take
 from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.refusals import NotFound
 from red_thread.core.push import How, IfCopy
-from tests.school import School, actor_of, found_school
+from tests.school import School, actor_of, found_school, pushes_of
 
 
 @pytest.fixture
@@ -130,7 +130,7 @@ async def test_it_is_in_the_log_and_can_be_undone(school: School):
     await school.push([tides], "9A")
     [new] = await newcomers(school)
     async with school.database.begin() as unit:
-        pushes = await unit.pushes.of_master(school.master)
+        pushes = await pushes_of(unit, school.master)
         said = (await unit.pushes.said([pushes[0].id]))[pushes[0].id]
     assert (pushes[0].kind, said.students, said.pages) == ("catch-up", [new.name], 1)
     assert await school.undo(pushes[0].id) == 1

@@ -10,7 +10,7 @@ from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.store.push.values import Said
-from tests.school import School, actor_of
+from tests.school import School, actor_of, pushes_of
 
 
 async def test_a_page_reaches_every_student_once(school: School):
@@ -160,7 +160,7 @@ async def test_what_cannot_be_pushed_is_said_before_anything_happens(school: Sch
     with pytest.raises(PageTakenOut, match="“Tides today”"):
         await school.start([tides], "9A")
     async with school.database.begin() as unit:
-        assert await unit.pushes.of_master(school.master) == []
+        assert await pushes_of(unit, school.master) == []
 
 
 async def test_a_class_emptied_meanwhile_gets_nothing_and_is_said(school: School):

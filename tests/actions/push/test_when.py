@@ -14,7 +14,7 @@ from red_thread.actions.push.take_up_pushes import take_up_pushes
 from red_thread.actions.refusals import BegunMeanwhile, NotFound, TimeHasPassed
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.push import How
-from tests.school import School, actor_of, found_school
+from tests.school import School, actor_of, found_school, pushes_of
 
 NOW = datetime.now(UTC)
 TOMORROW = NOW + timedelta(days=1)
@@ -112,7 +112,7 @@ async def test_a_time_that_has_passed_is_refused_and_nothing_is_made(school: Sch
     with pytest.raises(TimeHasPassed):
         await schedule(school, [tides], NOW - timedelta(seconds=1))
     async with school.database.begin() as unit:
-        assert await unit.pushes.of_master(school.master) == []
+        assert await pushes_of(unit, school.master) == []
 
 
 @pytest.mark.parametrize("gone", ["pages", "students"])

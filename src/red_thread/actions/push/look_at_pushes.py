@@ -38,7 +38,7 @@ class PushView:
 async def look_at_pushes(unit: Unit, actor: Actor, master_id: int) -> list[PushSummary]:
     """The newest 200 pushes from a master, newest first."""
     await require_teacher(unit, actor, master_id, reads=True)
-    return await _summaries(unit, [push.id for push in await unit.pushes.of_master(master_id)])
+    return await _summaries(unit, await unit.pushes.newest(master_id))
 
 
 async def _summaries(unit: Unit, ids: list[int]) -> list[PushSummary]:

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import fields
 from datetime import datetime
+from operator import attrgetter
 from typing import Any
 
 import orjson
@@ -239,10 +240,10 @@ class PushStore:
         row = (await self.connection.execute(locked)).one_or_none()
         return None if row is None else _push(row)
 
-    async def of_master(self, master_id: int) -> list[PushInfo]:
-        """The pushes of a master, newest first."""
-        wanted = select(t.Push.__table__).where(t.Push.master_id == master_id).order_by(t.Push.id.desc()).limit(200)
-        return [_push(row) for row in await self.connection.execute(wanted)]
+    async def newest(self, master_id: int) -> list[int]:
+        """The ids of the newest 200 pushes of a master, newest first."""
+        wanted = select(t.Push.id).where(t.Push.master_id == master_id).order_by(t.Push.id.desc()).limit(200)
+        return list((await self.connection.execute(wanted)).scalars())
 
     async def said(self, push_ids: list[int]) -> dict[int, Said]:
         """What was asked for, in the names that things have now."""
@@ -327,8 +328,12 @@ def _columns(how: How) -> dict[str, Any]:
     return {**where, **rest, "if_own": how.if_own}
 
 
+_PLAIN = tuple(field.name for field in fields(PushInfo) if field.name not in ("how", "only"))
+_said = attrgetter(*_PLAIN)
+
+
 def _push(row: Row[Any]) -> PushInfo:
-    named = {field.name: getattr(row, field.name) for field in fields(PushInfo) if field.name not in ("how", "only")}
+    named = dict(zip(_PLAIN, _said(row), strict=True))
     return PushInfo(**named, only=Only(row.only), how=how_of(row))
 
 
