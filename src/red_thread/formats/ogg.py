@@ -30,7 +30,7 @@ class _Page:
 
 
 @dataclass(slots=True)
-class _Stream:
+class _Bitstream:
     """Of one stream the packets that have come: how the first began, and where the present one lies."""
 
     begins: bytes = b""
@@ -40,12 +40,12 @@ class _Stream:
 
 def blank_comments(body: bytearray) -> None:
     """Leaves nothing of what the comments and pictures of all streams say. Raises ValueError for what is no Ogg."""
-    streams: defaultdict[int, _Stream] = defaultdict(_Stream)
+    streams: defaultdict[int, _Bitstream] = defaultdict(_Bitstream)
     pages = list(_pages(body))
     changed: set[int] = set()
     for page in pages:
         if page.flags & _FIRST:
-            streams[page.stream] = _Stream()
+            streams[page.stream] = _Bitstream()
         stream = streams[page.stream]
         for start, end, last in page.segments:
             stream.parts.append((start, end))
@@ -78,7 +78,7 @@ def _pages(body: bytearray) -> Iterator[_Page]:
         at = body.find(b"OggS", start)
 
 
-def _packet(body: bytearray, stream: _Stream) -> set[int]:
+def _packet(body: bytearray, stream: _Bitstream) -> set[int]:
     """Blanks a packet that is one of comments; where that began to lie in each page it lies in."""
     parts, stream.parts = stream.parts, []
     stream.count += 1
