@@ -20,6 +20,7 @@ class Settings(BaseSettings):
     front_end: Path = PROJECT / "frontend" / "dist"
     pool_size: int = 10
     upload_limit: int = 25 * 1024 * 1024
+    master_upload_limit: int = 100 * 1024 * 1024  # what teachers bring in: scans, films, a year of pages
     sign_in_tries: str = "10/minute"  # that fail, for one account from one address
     address_tries: str = "300/minute"  # that fail, from one address: a whole school may share one
     trusted_proxies: str = ""  # addresses, parted by commas, whose X-Forwarded-For is believed

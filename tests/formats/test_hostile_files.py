@@ -90,6 +90,25 @@ def test_pictures_over_25_megapixels_are_refused_before_they_are_decoded():
 
 
 @pytest.mark.parametrize(
+    ("size", "made"),
+    [
+        ((8000, 6000), (2000, 1500)),
+        ((6000, 8000), (1500, 2000)),
+        ((12000, 9000), (2000, 1500)),
+        ((40_000, 900), None),
+    ],
+)
+def test_a_photo_of_a_large_camera_is_decoded_at_a_part_of_its_size(size, made):
+    photo = picture(size)
+    if made is None:
+        with pytest.raises(Unreadable, match="25 million"):
+            clean_picture("x.jpg", photo)
+        return
+    _, written = clean_picture("x.jpg", photo)
+    assert Image.open(io.BytesIO(written)).size == made
+
+
+@pytest.mark.parametrize(
     "exif",
     [
         b"Exif\x00\x00nonsense",

@@ -49,6 +49,7 @@ def settings(database_url: str, tmp_path: Any) -> Settings:
         public_url="http://red-thread.test",
         front_end=tmp_path,
         upload_limit=200_000,
+        master_upload_limit=400_000,
         sign_in_tries="5/minute",
     )
 

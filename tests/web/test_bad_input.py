@@ -73,6 +73,23 @@ async def test_far_too_large_is_refused_before_it_is_read(teacher, school: Schoo
     await problem(answer, 413, "larger than 25 MB")
 
 
+@pytest.mark.parametrize(("path", "limit"), [("roster", 25), ("pages", 100), ("pages/plan", 100), ("blobs", 100)])
+async def test_a_teachers_file_for_the_master_may_be_larger(teacher, school: School, path, limit):
+    address = f"/api/masters/{school.master}/{path}"
+    headers = {"content-length": str((limit + 6) * 1024 * 1024), "content-type": "multipart/form-data; boundary=x"}
+    answer = await teacher.post(address, content=b"x", headers=headers)
+    await problem(answer, 413, f"larger than {limit} MB")
+    if limit > 25:
+        huge = await teacher.ask("post", address, files=file("huge.md", b"x" * 500_000))
+        assert huge.status_code == 413 and "huge.md is larger than" in huge.json()["detail"]
+        written = io.BytesIO()
+        with zipfile.ZipFile(written, "w") as made:
+            made.writestr("Shore/1 Ebb.md", "The tide.")
+            made.writestr("Shore/film.bin", bytes(300_000))
+        large = await teacher.ask("post", address, files=file("large.zip", written.getvalue()))
+        assert large.status_code == (422 if path == "blobs" else 200)
+
+
 async def test_what_streams_in_is_counted_as_it_comes(teacher, school: School):
     async def without_end():
         for _ in range(200):

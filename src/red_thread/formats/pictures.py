@@ -13,8 +13,9 @@ from red_thread.formats.problems import Unreadable
 
 LONGEST_SIDE = 2000
 _READ = ("PNG", "JPEG", "WEBP", "GIF")
-MOST_PIXELS = 25_000_000
-Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+MOST_PIXELS = 25_000_000  # that are decoded
+MOST_OF_A_PHOTO = 120_000_000  # of a JPEG, which is decoded at a part of its size: phones make such
+Image.MAX_IMAGE_PIXELS = MOST_OF_A_PHOTO
 # What Pillow and its decoders raise over broken and strange files, odd EXIF among them.
 _BROKEN = (
     UnidentifiedImageError,
@@ -38,8 +39,7 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
     ImageFile.LOAD_TRUNCATED_IMAGES = False  # another library sets it for all of the process as it is imported
     try:
         with Image.open(io.BytesIO(body), formats=_READ) as opened:
-            if opened.width * opened.height > MOST_PIXELS:  # known before anything is decoded
-                raise Unreadable(name, f"it has more than {MOST_PIXELS // 1_000_000} million points; make it smaller")
+            _require_sensible(name, opened)  # known before anything is decoded
             picture = _upright(opened)
             picture.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
             see_through = picture.mode in ("RGBA", "LA", "PA", "P")
@@ -51,6 +51,16 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
     except _BROKEN as error:
         raise Unreadable(name, "it is not a PNG, JPEG, WebP, GIF or SVG picture of a sensible size") from error
     return ("image/png" if written.getvalue()[:4] == b"\x89PNG" else "image/jpeg"), written.getvalue()
+
+
+def _require_sensible(name: str, opened: Image.Image) -> None:
+    """Raises Unreadable. A photo will be decoded at a half, a quarter or an eighth of its size if that is enough."""
+    most = MOST_OF_A_PHOTO if opened.format == "JPEG" else MOST_PIXELS
+    if opened.width * opened.height <= most:
+        opened.draft(None, (LONGEST_SIDE, LONGEST_SIDE))
+        if opened.width * opened.height <= MOST_PIXELS:
+            return
+    raise Unreadable(name, f"it has more than {MOST_PIXELS // 1_000_000} million points; make it smaller")
 
 
 def _upright(opened: Image.Image) -> Image.Image:

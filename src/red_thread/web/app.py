@@ -50,6 +50,7 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.watched = Watched()
     app.state.tries = Tries(settings)
     app.state.presses = Presses()
+    app.state.large_turns = asyncio.Semaphore(2)
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
     app.add_middleware(Guard, hosts=settings.hosts)

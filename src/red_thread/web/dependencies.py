@@ -92,15 +92,6 @@ async def _uploader(
 ByUploader = Annotated[Actor, Depends(_uploader, scope="function")]
 
 
-async def _watch(
-    request: Request, actor: ByUploader, watch: Annotated[str, Query(pattern=WATCH)] = "unwatched"
-) -> AsyncIterator[Tell]:
-    with request.app.state.watched.at(actor.person_id, watch) as tell:
-        yield tell
-
-
-# Tells how far the work on a file has come, under a key that its sender chose.
-InWatch = Annotated[Tell, Depends(_watch, scope="function")]
 InDatabase = Annotated[OneSchool, Depends(database_of)]
 
 
@@ -113,8 +104,32 @@ class Upload:
     fields: dict[str, str]
 
 
-async def read_upload(request: Request, settings: Settings) -> Upload:
-    """Reads the form of a request: its first file, if there is one. Raises TooLarge, NothingSent."""
+async def _large_turn(request: Request) -> AsyncIterator[None]:
+    said = request.headers.get("content-length", "")
+    if said.isdigit() and int(said) <= settings_of(request).upload_limit:
+        yield
+        return
+    async with request.app.state.large_turns:
+        yield
+
+
+# What is read and worked on by several processes at once would not find room for many large files.
+InLargeTurn = Annotated[None, Depends(_large_turn, scope="function")]
+
+
+async def _watch(
+    request: Request, actor: ByUploader, turn: InLargeTurn, watch: Annotated[str, Query(pattern=WATCH)] = "unwatched"
+) -> AsyncIterator[Tell]:
+    with request.app.state.watched.at(actor.person_id, watch) as tell:
+        yield tell
+
+
+# Tells how far the work on a file has come, under a key that its sender chose.
+InWatch = Annotated[Tell, Depends(_watch, scope="function")]
+
+
+async def read_upload(request: Request, limit: int) -> Upload:
+    """Reads the form of a request: its first file of so many bytes, if there is one. Raises TooLarge, NothingSent."""
     async with request.form(max_files=2, max_fields=10, max_part_size=1024 * 1024) as form:
         fields = {key: value for key, value in form.items() if isinstance(value, str)}
         files = [value for value in form.values() if isinstance(value, UploadFile)]
@@ -122,15 +137,15 @@ async def read_upload(request: Request, settings: Settings) -> Upload:
             return Upload("", b"", fields)
         file = files[0]
         name = (file.filename or "the file").replace("\\", "/").rsplit("/", 1)[-1][:120]
-        body = await file.read(settings.upload_limit + 1)
-    if len(body) > settings.upload_limit:
-        raise TooLarge(name=name, limit=f"{settings.upload_limit // 1024 // 1024} MB")
+        body = await file.read(limit + 1)
+    if len(body) > limit:
+        raise TooLarge(name=name, limit=f"{limit // 1024 // 1024} MB")
     return Upload(name, body, fields)
 
 
-async def read_file(request: Request, settings: Settings) -> Upload:
+async def read_file(request: Request, limit: int) -> Upload:
     """The same where there has to be a file. Raises NothingSent."""
-    upload = await read_upload(request, settings)
+    upload = await read_upload(request, limit)
     if not upload.name:
         raise NothingSent
     return upload

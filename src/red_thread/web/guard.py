@@ -4,6 +4,7 @@ Limits of size, counted as a body streams in; the names by which the application
 errors too; and an answer where something broke off.
 """
 
+import re
 from collections.abc import Collection
 from traceback import extract_tb
 
@@ -30,8 +31,11 @@ _HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "geolocation=(), microphone=()",
 }
-_MOST_BYTES = 30 * 1024 * 1024
-_MOST_JSON = 8 * 1024 * 1024
+_MB = 1024 * 1024
+_MOST_BYTES, _MOST_FOR_A_MASTER, _MOST_JSON = 30 * _MB, 105 * _MB, 8 * _MB
+# A form is a little larger than the file in it: what is said is how large that may be.
+_SAID = {_MOST_BYTES: 25, _MOST_FOR_A_MASTER: 100, _MOST_JSON: 8}
+_FOR_A_MASTER = re.compile(r"/api/masters/\d+/(pages|pages/plan|blobs)")
 
 
 class Guard:
@@ -55,7 +59,7 @@ class Guard:
             await send(message)
 
         headers = Headers(scope=scope)
-        limit = _limit(headers)
+        limit = _limit(headers, scope["path"])
         try:
             answer = self._refusal(headers, limit) or self.app
             await answer(scope, _counted(receive, limit), send_guarded)
@@ -77,8 +81,10 @@ def _host(headers: Headers) -> str:
     return host if host.endswith("]") else host.rpartition(":")[0] or host
 
 
-def _limit(headers: Headers) -> int:
-    return _MOST_BYTES if headers.get("content-type", "").startswith("multipart/") else _MOST_JSON
+def _limit(headers: Headers, path: str) -> int:
+    if not headers.get("content-type", "").startswith("multipart/"):
+        return _MOST_JSON
+    return _MOST_FOR_A_MASTER if _FOR_A_MASTER.fullmatch(path) else _MOST_BYTES
 
 
 def _counted(receive: Receive, limit: int) -> Receive:
@@ -90,15 +96,15 @@ def _counted(receive: Receive, limit: int) -> Receive:
         message = await receive()
         taken += len(message.get("body", b""))
         if taken > limit:
-            raise HTTPException(413, f"This is larger than {limit // 1024 // 1024} MB.")
+            raise HTTPException(413, f"This is larger than {_SAID[limit]} MB.")
         return message
 
     return receive_counted
 
 
 def _too_large(limit: int) -> JSONResponse:
-    detail = f"This is larger than {25 if limit == _MOST_BYTES else limit // 1024 // 1024} MB."
-    return problem(413, "TooLarge", detail, "Nothing was changed. Choose a smaller file, or part it.")
+    hint = "Nothing was changed. Choose a smaller file, or part it."
+    return problem(413, "TooLarge", f"This is larger than {_SAID[limit]} MB.", hint)
 
 
 def _unexpected() -> JSONResponse:

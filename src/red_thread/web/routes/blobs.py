@@ -9,10 +9,9 @@ from fastapi.responses import StreamingResponse
 from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master, see_blob
 from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.formats.media import clean_media
-from red_thread.settings import Settings
 from red_thread.store.blobs import PART, Blob
 from red_thread.store.database import OneSchool
-from red_thread.web.dependencies import ByUploader, InDatabase, InSettings, read_file
+from red_thread.web.dependencies import ByUploader, InDatabase, InLargeTurn, InSettings, read_file
 from red_thread.web.limits import within_limits
 from red_thread.web.schemas import BlobOut
 
@@ -23,12 +22,17 @@ _HEADERS = {"Cache-Control": "private, max-age=86400", "Content-Disposition": "i
 
 @router.post("/masters/{master_id}/blobs")
 async def post_master_blob(
-    master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
+    master_id: int,
+    request: Request,
+    database: InDatabase,
+    actor: ByUploader,
+    settings: InSettings,
+    turn: InLargeTurn,
 ) -> BlobOut:
     """Stores a picture or a recording for the master's pages."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
-    blob = await _clean(request, settings)
+    blob = await _clean(request, settings.master_upload_limit)
     async with database.begin() as unit:
         return BlobOut.of(await add_to_master(unit, actor, master_id, blob), blob.media_type)
 
@@ -40,7 +44,7 @@ async def post_copy_blob(
     """Stores a picture or a recording for a student's page."""
     async with database.begin() as unit:
         await require_writer(unit, actor, copy_id)
-    blob = await _clean(request, settings)
+    blob = await _clean(request, settings.upload_limit)
     async with database.begin() as unit:
         return BlobOut.of(await add_to_copy(unit, actor, copy_id, blob), blob.media_type)
 
@@ -77,6 +81,6 @@ async def _stretch(database: OneSchool, blob: Blob, first: int, last: int) -> As
         yield body[max(first - begins, 0) : last + 1 - begins]
 
 
-async def _clean(request: Request, settings: Settings) -> CleanBlob:
-    upload = await read_file(request, settings)
+async def _clean(request: Request, limit: int) -> CleanBlob:
+    upload = await read_file(request, limit)
     return CleanBlob(*await within_limits(upload.name, clean_media, upload.name, upload.body))

@@ -93,7 +93,7 @@ async def post_undo_roster(taking_id: int, unit: InUnit, actor: ByActor) -> None
 
 
 async def _read(request: Request, settings: Settings) -> ReadRoster:
-    upload = await read_upload(request, settings)
+    upload = await read_upload(request, settings.upload_limit)
     names = upload.fields.get("names", "")
     body = upload.body or ("name\n" + names).encode()
     return await read_listed(upload.name or "the list", body, upload.fields.get("class_name", "")[:80])

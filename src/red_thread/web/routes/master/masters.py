@@ -307,7 +307,7 @@ async def post_pages(
     """Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
-    upload = await read_file(request, settings)
+    upload = await read_file(request, settings.master_upload_limit)
     read = await read_as_pages(upload.name, upload.body, tell=tell)
     async with database.begin() as unit:
         return await take_in_pages(unit, actor, master_id, read, again == "update", tell)
@@ -328,7 +328,7 @@ async def post_pages_plan(
     """What would come of a file; nothing happens."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
-    upload = await read_file(request, settings)
+    upload = await read_file(request, settings.master_upload_limit)
     read = await read_as_pages(upload.name, upload.body, draws=False, tell=tell)
     async with database.begin() as unit:
         return await plan_pages(unit, actor, master_id, read)
