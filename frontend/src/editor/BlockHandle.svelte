@@ -5,7 +5,7 @@
 	import { untrack } from 'svelte';
 	import { gripPlace } from './grip-place';
 	import { DraggingBlock } from './dragging-block.svelte';
-	import { isThere, movableAt, movedBy, type Movable } from './move-block';
+	import { foundAgain, movableAt, movedBy, type Movable } from './move-block';
 
 	let { editor, frame }: { editor: Editor; frame: HTMLElement } = $props();
 	const dragging = untrack(() => new DraggingBlock(editor, frame));
@@ -63,14 +63,11 @@
 		const by = ({ ArrowUp: -1, ArrowDown: 1 } as const)[event.key];
 		if (!by || !moved) return;
 		event.preventDefault();
-		const { node, at } = moved;
-		const tr = isThere(editor.state, moved) ? movedBy(editor.state, moved, by) : null;
+		const now = foundAgain(editor.state, moved);
+		const tr = now && movedBy(editor.state, now, by);
 		if (!tr) return;
 		editor.view.dispatch(tr);
-		editor.state.doc.descendants((other, position) => {
-			const inside = position + (node.isLeaf ? 0 : 1);
-			if (other === node && position !== at) show(movableAt(editor.state.doc.resolve(inside)));
-		});
+		show(foundAgain(editor.state, now));
 	}
 </script>
 

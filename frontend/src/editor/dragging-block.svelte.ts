@@ -1,7 +1,7 @@
 /** A block on its way to another place: which one, and the gap between others where it would be let go. */
 import type { Editor } from '@tiptap/core';
 import { scrolls } from '../ui/near';
-import { gapsOf, isThere, movedTo, type Movable } from './move-block';
+import { foundAgain, gapsOf, movedTo, type Movable } from './move-block';
 
 /** How far a press may slip before it is a drag, in pixels; and how near to an edge the page begins to scroll. */
 const SLIP = 4;
@@ -39,8 +39,8 @@ export class DraggingBlock {
 		const [from, gap] = [this.#from, this.#gap];
 		this.cancel();
 		if (!from || gap === null) return false;
-		// What a colleague or a push has changed meanwhile lies elsewhere now.
-		const tr = isThere(editor.state, from.moved) ? movedTo(editor.state, from.moved, gap) : null;
+		const moved = foundAgain(editor.state, from.moved);
+		const tr = moved && movedTo(editor.state, moved, gap);
 		if (tr) editor.view.dispatch(tr);
 		return true;
 	}
@@ -52,7 +52,9 @@ export class DraggingBlock {
 	}
 
 	#aim() {
-		if (!isThere(this.editor.state, this.#from!.moved)) return this.cancel();
+		const moved = foundAgain(this.editor.state, this.#from!.moved);
+		if (!moved) return this.cancel();
+		this.#from!.moved = moved;
 		const edges = this.#edges();
 		const [first] = edges;
 		if (first === undefined) return;

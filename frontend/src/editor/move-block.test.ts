@@ -1,7 +1,7 @@
 import { Editor } from '@tiptap/core';
 import { afterEach, expect, it } from 'vitest';
 import { pageExtensions } from './extensions';
-import { gapsOf, isThere, movableAt, movedBy, moveDown, movedTo, moveUp } from './move-block';
+import { foundAgain, gapsOf, movableAt, movedBy, moveDown, movedTo, moveUp } from './move-block';
 import type { Surroundings } from './types';
 
 let editor: Editor;
@@ -83,11 +83,16 @@ it('puts a block into any gap, and nowhere anew where it is', () => {
 	expect(ids()).toBe('l c p a');
 });
 
-it('is not where it was once something has changed around it', () => {
+it('is found again wherever it is by now, and not once it is gone', () => {
 	const moved = movableAt(at('more').state.selection.$from)!;
-	expect(isThere(editor.state, moved)).toBe(true);
 	editor.commands.insertContentAt(0, { type: 'paragraph' });
-	expect(isThere(editor.state, moved)).toBe(false);
+	editor.view.dispatch(editor.state.tr.insertText('!', foundAgain(editor.state, moved)!.at + 3));
+	const now = foundAgain(editor.state, moved)!;
+	expect([now.index, now.node.textContent]).toEqual([3, 'n!otemore']);
+	editor.view.dispatch(movedBy(editor.state, now, 1)!);
+	expect(ids()).toMatch(/a l p c$/);
+	editor.commands.deleteRange({ from: 0, to: editor.state.doc.content.size });
+	expect(foundAgain(editor.state, moved)).toBeNull();
 });
 
 it('leaves the caret where it is when another block moves', () => {

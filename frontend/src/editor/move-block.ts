@@ -27,8 +27,7 @@ export function movableAt($pos: ResolvedPos): Movable | null {
 	for (let depth = $pos.depth; depth > 0; depth--)
 		if (depth === 1 || ITEMS.includes($pos.node(depth).type.name)) return movable($pos, depth);
 	// A picture that is chosen: nothing is around it but the page.
-	const node = $pos.nodeAfter;
-	return node && { node, at: $pos.pos, holder: $pos.parent, start: $pos.start(), index: $pos.index() };
+	return movableIn($pos.doc, $pos.pos);
 }
 
 function movable($pos: ResolvedPos, depth: number): Movable {
@@ -48,9 +47,21 @@ export function gapsOf({ holder, start }: Movable): number[] {
 	return gaps;
 }
 
-/** Whether it still is where it was when it was found. */
-export function isThere({ doc }: EditorState, { node, at, holder }: Movable): boolean {
-	return at <= doc.content.size && doc.nodeAt(at) === node && doc.resolve(at).parent === holder;
+/** The same block where it is by now, whatever a colleague, a push or a save has changed; nothing if it is gone. */
+export function foundAgain({ doc }: EditorState, { node }: Movable): Movable | null {
+	let found: Movable | null = null;
+	doc.descendants((other, at) => {
+		if (other === node || (other.type === node.type && other.attrs.id && other.attrs.id === node.attrs.id))
+			found ??= movableIn(doc, at);
+		return !found;
+	});
+	return found;
+}
+
+function movableIn(doc: ProseNode, at: number): Movable | null {
+	const $pos = doc.resolve(at);
+	const node = $pos.nodeAfter;
+	return node && { node, at, holder: $pos.parent, start: $pos.start(), index: $pos.index() };
 }
 
 /** Puts it into the gap of that number, the caret with it; nothing where it is there already. */

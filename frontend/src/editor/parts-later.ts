@@ -3,6 +3,9 @@ import type { Editor } from '@tiptap/core';
 import { later } from './later';
 import type { Surroundings } from './types';
 
+/** So many letters behind a `/` may have been typed before it is noticed: a busy phone tells of several at once. */
+const LONGEST = 30;
+
 type Tabling = typeof import('./tabling');
 let tabling: Tabling | null = null;
 
@@ -45,5 +48,7 @@ function meetsTable({ state }: Editor): boolean {
 function isAsked({ state, isEditable }: Editor): boolean {
 	const { $from, empty } = state.selection;
 	const { parent, parentOffset } = $from;
-	return isEditable && empty && parent.isTextblock && parent.textBetween(0, parentOffset).endsWith('/');
+	if (!isEditable || !empty || !parent.isTextblock) return false;
+	const before = parent.textBetween(Math.max(0, parentOffset - LONGEST), parentOffset, null, ' ');
+	return /(?:^|\s)\/\S*$/.test(before);
 }

@@ -275,3 +275,17 @@ async def test_another_courses_section_is_no_place(school: School, three):
             await start_push(unit, school.teacher, request)
         with pytest.raises(NotFound):
             await start_push(unit, Actor(10**6, "teacher"), request)
+
+
+async def test_undoing_a_push_that_tied_what_was_cut_leaves_it_to_who_cut_it(school: School, three):
+    """In whichever order the two are undone, all is as it was; found by the months of a course."""
+    ada, _, tides, *_ = three
+    await school.write(ada, tides, "a:Tides. | m:Mine.")
+    pulled, counts = await school.pull_back("cut", [tides], "9A")
+    assert counts == {"own": 2}
+    push = await school.start([tides], "9A", how=TIE)
+    await school.finish()
+    await school.undo(push)
+    assert await school.undo(pulled) == 2
+    assert await school.push([tides], "9A") == {"has-it": 2}
+    assert await school.reads(ada, tides) == "a:Tides. | m:Mine."

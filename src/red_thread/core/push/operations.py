@@ -235,11 +235,15 @@ class Fetch:
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """Copies are tied to nothing any more: they are their students' own, as they are."""
+    """Copies are tied to nothing any more: they are their students' own, as they are.
+
+    `again`: a tie is undone, and who cut them before is who cut them.
+    """
 
     page_id: int
     notebook_ids: tuple[int, ...]
     ordinal: int = 0
+    again: bool = False
 
     def inverse(self, done_by: int | None) -> "Tie":
         """The Tie that undoes it; `done_by` is the push that did it."""
@@ -260,7 +264,7 @@ class Tie:
 
     def inverse(self, done_by: int | None) -> "Cut":
         """The Cut that undoes it; `done_by` is the push that did it."""
-        return Cut(self.page_id, self.notebook_ids, self.ordinal)
+        return Cut(self.page_id, self.notebook_ids, self.ordinal, again=True)
 
 
 @dataclass(frozen=True, slots=True)

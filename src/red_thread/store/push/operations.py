@@ -160,13 +160,15 @@ _PLACE_LOOSE = f"""
 _TAKE_LOOSE = f"UPDATE copy SET pulled_back_id = :push WHERE {_LOOSE}"
 _CUT = f"""
     UPDATE copy SET cut_at = :now, cut_page_id = page_id, cut_edition_id = edition_id, page_id = NULL,
-        edition_id = NULL, cut_by_id = :push
+        edition_id = NULL,
+        cut_by_id = CASE WHEN CAST(:again AS boolean) THEN coalesce(cut_by_id, :push) ELSE :push END
     {_OF_PAGE} AND pulled_back_id IS NULL
 """
-# Under its ordinal, or the next that no other copy has, not even one that was pulled back.
+# Under its ordinal, or the next that no other copy has, not even one that was pulled back. Who cut it stays noted: if
+# this is undone, that is whose cutting can still be undone.
 _TIE = """
     UPDATE copy c SET page_id = cut_page_id, edition_id = cut_edition_id, cut_at = NULL, cut_page_id = NULL,
-        cut_edition_id = NULL, cut_by_id = NULL, ordinal = (
+        cut_edition_id = NULL, ordinal = (
             SELECT CASE WHEN bool_or(s.ordinal = :ordinal) THEN max(s.ordinal) + 1 ELSE :ordinal END FROM copy s
             WHERE s.notebook_id = c.notebook_id AND s.page_id = :page_id)
     WHERE

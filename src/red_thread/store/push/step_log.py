@@ -60,9 +60,9 @@ _OF_HOLDERS = (MakeHolder, TakeHolder, Rename, TieHolder, UntieHolder)
 _BY_NAME = {name: kind for kind, name in _NAMES.items()}
 _KEPT = (
     *("section_id", "edition_id", "by", "before", "after", "copy_id", "revision", "as_new"),
-    *("holder", "inside", "under", "ordinal", "cut_by", "own_ids"),
+    *("holder", "inside", "under", "ordinal", "cut_by", "own_ids", "again"),
 )
-_USUAL = {"ordinal": 0}  # what is so is not kept
+_USUAL = {"ordinal": 0, "again": False}  # what is so is not kept
 
 
 def logged_values(push_id: int, step: Step) -> dict[str, Any]:
