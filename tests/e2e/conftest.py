@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator, Iterator
 from typing import Any
 
 import pytest
-from playwright.async_api import Browser, Page
+from playwright.async_api import Browser, BrowserContext, Page
 
 from tests.e2e.running import WIDE, a_browser, chromium, running_application, walk_in
 
@@ -30,12 +30,15 @@ async def browser() -> AsyncIterator[Browser]:
 @pytest.fixture
 async def person(browser: Browser, address: str) -> AsyncIterator[Any]:
     """`await person("Ada")` is a page in which Ada has walked in; with no name, a browser of nobody yet."""
-    contexts = []
+    contexts: list[BrowserContext] = []
+    broken: list[str] = []
 
     async def come(name: str = "", size: tuple[int, int] = WIDE) -> Page:
         contexts.append(await a_browser(browser, address, size))
+        contexts[-1].on("weberror", lambda error: broken.append(str(error.error)))
         return await walk_in(contexts[-1], name) if name else await contexts[-1].new_page()
 
     yield come
     for context in contexts:
         await context.close()
+    assert not broken, "something broke in a window, whatever was to be seen there"

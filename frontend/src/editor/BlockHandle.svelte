@@ -36,7 +36,7 @@
 		};
 		const inside = (block: Element) =>
 			Math.min(editor.view.posAtDOM(block, 0), editor.state.doc.content.size);
-		atCaret();
+		untrack(atCaret);
 		editor.on('transaction', atCaret);
 		editor.on('focus', atCaret);
 		frame.addEventListener('pointermove', under);
