@@ -69,6 +69,7 @@ const widths = () => [...editor.view.dom.querySelectorAll('col')].map((column) =
 it('says how wide a column is in every cell of it, and no more than a page takes', () => {
 	inCell('3').view.dispatch(withWidth(editor.state, 1, 200));
 	expect(widths()).toEqual(['', '200px']);
+	expect(editor.view.dom.querySelector('table')!.style.minWidth).toBe('288px');
 	editor.view.dispatch(withWidth(editor.state, 0, 3));
 	expect(widths()).toEqual(['48px', '200px']);
 	choose(rowChoices(editor), 'Take out this row');

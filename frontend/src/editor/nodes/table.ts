@@ -9,6 +9,8 @@ import { wrapped } from './furniture';
 
 /** The narrowest a column may be made, in pixels of a page on a screen. */
 export const LEAST = 48;
+/** What a column has at least of which nothing is said, beside one of which something is. */
+const ROOM = 88;
 
 declare module '@tiptap/core' {
 	interface NodeConfig {
@@ -115,8 +117,10 @@ class TableView implements NodeView {
 			})
 		);
 		this.#table.classList.toggle('has-widths', said);
-		// All columns as wide as they are said to be: then so is the table.
-		this.#table.style.width =
-			said && widths.every(Boolean) ? `${widths.reduce((sum, width) => sum + width, 0)}px` : '';
+		const least = widths.reduce((sum, width) => sum + (width || ROOM), 0);
+		// All columns as wide as they are said to be: then so is the table. Else the rest has room for words, on a phone too.
+		const whole = said && widths.every(Boolean);
+		this.#table.style.width = whole ? `${least}px` : '';
+		this.#table.style.minWidth = said && !whole ? `${least}px` : '';
 	}
 }
