@@ -102,9 +102,9 @@ async def test_what_streams_in_is_counted_as_it_comes(teacher, school: School):
 
 async def test_a_page_that_is_none(teacher, school: School):
     tides = await school.add_page("a:x")
-    body = {"document": {"type": "doc", "content": [{"type": "hologram"}]}, "revision": 1}
+    body = {"document": {"type": "hologram"}, "revision": 1}
     answer = await teacher.ask("PUT", f"/api/pages/{tides}", json=body)
-    await problem(answer, 422, "an unknown kind of node, 'hologram'", "kept in this browser")
+    await problem(answer, 422, "does not begin with a doc", "kept in this browser")
 
 
 async def test_a_push_to_nobody_and_of_a_page_taken_out(teacher, school: School):

@@ -3496,7 +3496,7 @@ export interface components {
          * @description `document` only where something came in between, and the editor has to take the page in.
          *
          *     `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there. `taken_back`: the page
-         *     stands in the notebook no more; what was sent is kept.
+         *     stands in the notebook no more; what was sent is kept. `left_out`: what of it can stand on no page.
          */
         SavedOut: {
             /** Answerable */
@@ -3513,6 +3513,8 @@ export interface components {
             full: number | null;
             /** Knots */
             knots: number;
+            /** Left Out */
+            left_out: string[];
             /** Revision */
             revision: number;
             /** Sent Revision */
@@ -3525,6 +3527,8 @@ export interface components {
          * @description `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there.
          */
         SavedPageOut: {
+            /** Left Out */
+            left_out: string[];
             page: components["schemas"]["MasterPageOut"];
             /** Sent Revision */
             sent_revision: number;

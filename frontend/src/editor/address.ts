@@ -8,6 +8,3 @@ export function addressOf(typed: string): string {
 	if (/^[^@/]+@[^@/]+\.[^@/]+$/.test(said)) return `mailto:${said}`;
 	return /^[^/]+\.[^/]{2,}/.test(said) ? `https://${said}` : '';
 }
-
-/** What a link of a page may lead to: a place on the web, an address of mail, a page of ours. */
-export const isAddress = (href: string) => /^(https?:|mailto:|\/(?!\/)|#)/i.test(href);

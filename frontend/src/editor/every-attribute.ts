@@ -12,7 +12,7 @@ export const EveryAttribute = Extension.create({
 			.filter(([name]) => name !== 'doc')
 			.map(([name, kind]) => ({
 				types: [name],
-				attributes: Object.fromEntries(kind.attributes.map((attribute) => [attribute, UNSHOWN]))
+				attributes: Object.fromEntries(Object.keys(kind.attributes).map((attribute) => [attribute, UNSHOWN]))
 			}))
 });
 

@@ -38,6 +38,7 @@ import { Space } from './nodes/space';
 import { Table, TableCell, TableHeader, TableRow } from './nodes/table';
 import { EveryAttribute } from './every-attribute';
 import { slash, tables } from './parts-later';
+import { savable } from './savable';
 import { SelectAll } from './select-all';
 import { MoveBlock } from './move-block';
 import { onlySpaces } from './only-spaces';
@@ -95,6 +96,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Align,
 		...(surroundings.hand === 'reader' ? [] : [tables, slash(surroundings)]),
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
+		Extension.create({ name: 'savable', addProseMirrorPlugins: () => [savable()] }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
 		Extension.create({ name: 'find', addProseMirrorPlugins: () => [find()] }),
 		Extension.create({ name: 'knots', addProseMirrorPlugins: () => [knots()] }),

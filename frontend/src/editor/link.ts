@@ -6,7 +6,8 @@
 import { Mark, markPasteRule } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
-import { addressOf, isAddress } from './address';
+import { addressOf } from './address';
+import { isAddress } from './rules';
 import type { Surroundings } from './types';
 
 const OUTWARDS = { target: '_blank', rel: 'noopener noreferrer nofollow' };
@@ -26,7 +27,7 @@ export const Link = Mark.create<{ surroundings: Surroundings }>({
 		href: { default: null },
 		target: { default: null },
 		rel: { default: null },
-		class: { default: null },
+		class: { default: null, rendered: false, parseHTML: () => null },
 		title: { default: null }
 	}),
 

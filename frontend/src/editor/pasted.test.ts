@@ -52,7 +52,7 @@ it('makes a knot its words, and spans no wider than tables are', () => {
 	expect(clean({ type: 'kept', content: [words()] })[0].type).toBe('paragraph');
 	const cell = { type: 'tableCell', attrs: { colspan: 3_000_000 }, content: [words()] };
 	const [table] = clean({ type: 'table', content: [{ type: 'tableRow', content: [cell] }] });
-	expect(table.content[0].content[0].attrs.colspan).toBe(100);
+	expect(table.content[0].content[0].attrs.colspan).toBe(1);
 });
 
 it('knows what the editor would lose', () => {
@@ -69,7 +69,7 @@ it('knows what the editor would lose', () => {
 });
 
 it.each([
-	['<pre><code class="language-c#">x</code></pre>', 'codeBlock', { language: null }],
+	['<pre><code class="language-c$">x</code></pre>', 'codeBlock', { language: null }],
 	['<pre><code class="language-python">x</code></pre>', 'codeBlock', { language: 'python' }],
 	['<ol start="5000000000"><li>x</li></ol>', 'orderedList', { start: 1 }],
 	['<ol start="3"><li>x</li></ol>', 'orderedList', { start: 3 }],

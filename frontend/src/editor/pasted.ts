@@ -5,11 +5,9 @@
  * that a page does not take lose their mark, knots become their words.
  */
 import { Fragment, Slice, type Mark, type Node as ProseNode } from '@tiptap/pm/model';
-import { isAddress } from './address';
 import { isBlobName } from './blob';
+import { isAddress, keeps, rulesOfKind, withoutWhatOffends } from './rules';
 
-const SPACE_KINDS = ['lines', 'number', 'choice', 'photo', 'sketch'];
-const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
 const WIDEST = 100;
 
 export function cleaned(slice: Slice, addData: (data: string) => string): Slice {
@@ -27,7 +25,7 @@ function cleanedNode(node: ProseNode, addData: (data: string) => string): ProseN
 	if (node.type.name === 'image') return [asPicture(node, addData)];
 	const content = cleanedAll(node.content, addData);
 	if (node.type.name === 'kept') return content.content as ProseNode[];
-	const attrs = tamed(node.attrs);
+	const attrs = tamed(node);
 	for (const span of ['colspan', 'rowspan']) {
 		if (span in attrs) attrs[span] = Math.min(Math.max(Number(attrs[span]) || 1, 1), WIDEST);
 	}
@@ -35,31 +33,9 @@ function cleanedNode(node: ProseNode, addData: (data: string) => string): ProseN
 }
 
 /** Attributes as a page takes them; what came in markup and is none is as if it had not been said. */
-function tamed(attrs: ProseNode['attrs']): Record<string, unknown> {
-	const said = Object.entries(attrs).filter(
-		([name, value]) => value === null || (VALUES[name]?.(value) ?? true)
-	);
-	return Object.fromEntries(said);
-}
-
-const isName = (value: unknown) => /^[\w .:+-]{0,100}$/.test(String(value));
-const isText = (value: unknown) => typeof value === 'string' && value.length <= 10_000;
-const isFlag = (value: unknown) => typeof value === 'boolean';
-const VALUES: Record<string, (value: unknown) => boolean> = {
-	kind: (value) => SPACE_KINDS.some((kind) => kind === value),
-	prompt: isText,
-	answer: isText,
-	title: isText,
-	language: isName,
-	type: isName,
-	align: isName,
-	picked: isFlag,
-	checked: isFlag,
-	start: (value) => Number.isInteger(value) && Math.abs(value as number) <= 1_000_000,
-	colwidth: (value) => Array.isArray(value) && value.every((width) => Number.isFinite(width)),
-	width: (value) => /^\d{1,4}%?$/.test(String(value)),
-	height: (value) => /^\d{1,4}$/.test(String(value))
-};
+const tamed = (node: ProseNode): Record<string, unknown> => ({
+	...(withoutWhatOffends(node.attrs, rulesOfKind(node.type.name)) ?? node.attrs)
+});
 
 /** Of a link its address alone: classes and names of elsewhere mean nothing here. */
 function bare(mark: Mark): Mark {
@@ -68,14 +44,13 @@ function bare(mark: Mark): Mark {
 
 function mayStay(mark: Mark): boolean {
 	if (mark.type.name === 'link') return isAddress(String(mark.attrs.href ?? ''));
-	const colour: unknown = mark.attrs.color;
-	return !colour || COLOUR.test(String(colour));
+	return !mark.attrs.color || keeps({ rule: 'colour' }, mark.attrs.color);
 }
 
 function asPicture(node: ProseNode, addData: (data: string) => string): ProseNode {
 	const src = String(node.attrs.src ?? '');
 	const alt = String(node.attrs.alt ?? '').slice(0, 200);
-	if (isBlobName(src)) return node.type.create({ ...tamed(node.attrs), alt });
+	if (isBlobName(src)) return node.type.create({ ...tamed(node), alt });
 	if (src.startsWith('data:image/')) return node.type.create({ id: addData(src), src: '', alt });
 	return node.type.create({ src: '', alt: alt || 'A picture from elsewhere that could not be taken in' });
 }

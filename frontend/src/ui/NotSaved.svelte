@@ -24,3 +24,11 @@
 		>
 	</p>
 {/if}
+{#if page.leftOut.length}
+	<p role="status" class="mb-5 rounded-md bg-lamp px-4 py-3">
+		<b>All words are saved.</b> Left out, because a page cannot hold it: {page.leftOut.join('; ')}.
+		<button type="button" class="font-semibold underline" onclick={() => (page.leftOut = [])}
+			>All right</button
+		>
+	</p>
+{/if}

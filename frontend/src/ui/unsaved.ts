@@ -5,6 +5,7 @@
  * windows never take each other's for their own.
  */
 import type { PageNode } from '../editor';
+import { randomName } from './random-name';
 
 export interface Unsaved {
 	/** The page's own attributes, for when it cannot be fetched any more. */
@@ -67,5 +68,5 @@ function keys(prefix: string): string[] {
 
 /** A name for a window that no other has. */
 export function newWindow(): string {
-	return crypto.randomUUID();
+	return randomName();
 }

@@ -1,12 +1,12 @@
 /** How far the server has come with a file that one sent: asked for while one waits. */
 import { api, ask, type Schemas } from '../api/client';
+import { randomName } from './random-name';
 
 export type Progress = Schemas['ProgressOut'];
 const EVERY = 500;
 
 /** A key by which nobody else asks. */
-const newKey = () =>
-	[...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16)).join('-');
+const newKey = () => randomName(12);
 
 /** Does the work under a key, and tells how far it has come, as far as that is known. */
 export async function watching<T>(work: (watch: string) => Promise<T>, hear: (progress: Progress) => void) {

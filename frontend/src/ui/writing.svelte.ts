@@ -26,12 +26,16 @@ export interface Acknowledged {
 	sent_revision: number;
 	edition: number | null;
 	document: PageNode | null;
+	/** What was sent and can stand on no page, in words. */
+	left_out?: string[];
 }
 
 export abstract class Writing {
 	page = $state.raw<PageNode | null>(null);
 	title = $state('');
 	state = $state<SaveState>('saved');
+	/** What the last save had to leave out, in words. */
+	leftOut = $state.raw<string[]>([]);
 	problem = $state.raw<Problem | null>(null);
 
 	protected revision = 0;
@@ -150,6 +154,7 @@ export abstract class Writing {
 	#saved(saved: Acknowledged) {
 		this.problem = null;
 		this.edition = saved.edition;
+		if (saved.left_out?.length) this.leftOut = saved.left_out;
 		const takesIn = !this.saving.dirty && saved.document !== null;
 		if (this.saving.dirty) {
 			this.revision = saved.sent_revision;

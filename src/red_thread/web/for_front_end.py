@@ -1,8 +1,10 @@
 """Tables of the core as TypeScript, so that the front end repeats none of them."""
 
 import json
+from collections.abc import Mapping
 
 from red_thread.core.page.kinds import INLINE, KINDS, MARKS
+from red_thread.core.page.values import Described, Rule, described
 from red_thread.core.push import RowOutcome
 
 _HEAD = "// Written by ./red-thread client from the tables of the core. Change those.\n\n"
@@ -29,14 +31,18 @@ def kinds_as_typescript() -> str:
             "content": kind.content.name.lower(),
             "inline": kind.name in INLINE,
             "holds": sorted(kind.holds),
-            "attributes": sorted(kind.attributes),
+            "attributes": _rules(kind.attributes),
             "students": sorted(kind.students),
             "asks": kind.asks,
         }
         for kind in KINDS.values()
     }
-    marks = {name: sorted(attributes) for name, attributes in MARKS.items()}
+    marks = {name: _rules(attributes) for name, attributes in MARKS.items()}
     return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks)
+
+
+def _rules(attributes: Mapping[str, Rule]) -> dict[str, Described]:
+    return {name: described(attributes[name]) for name in sorted(attributes)}
 
 
 def _constant(name: str, table: object) -> str:

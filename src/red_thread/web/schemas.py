@@ -290,6 +290,7 @@ class SavedPageOut(Schema):
 
     page: MasterPageOut
     sent_revision: int
+    left_out: list[str]
 
 
 class AskingOut(Schema):
@@ -744,11 +745,12 @@ class SavedOut(Schema):
     """`document` only where something came in between, and the editor has to take the page in.
 
     `sent_revision`: the state that was sent; who has typed on meanwhile goes on from there. `taken_back`: the page
-    stands in the notebook no more; what was sent is kept.
+    stands in the notebook no more; what was sent is kept. `left_out`: what of it can stand on no page.
     """
 
     revision: int
     sent_revision: int
+    left_out: list[str]
     edition_id: int | None
     document: dict[str, Any] | None
     answered: int

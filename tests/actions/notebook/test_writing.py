@@ -7,6 +7,7 @@ from red_thread.actions.notebook.look_at_notebook import look_at_notebook, open_
 from red_thread.actions.notebook.page_history import go_back, look_at_history
 from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.refusals import NotFound, OnlyInSpaces, PageRefused
+from red_thread.core.page.nodes import plain_text
 from red_thread.store.windows import Window
 from tests.notation import page, show
 from tests.school import School, actor_of
@@ -94,46 +95,36 @@ async def test_a_page_that_takes_writing_only_in_its_spaces_takes_no_other(schoo
     assert (await school.write(ada, tides, "a:Read this. | q=space[ p:Mine | s:and more ]")).revision == 1
 
 
-@pytest.mark.parametrize(
-    ("document", "why"),
-    [
-        ({"type": "doc", "content": [{"type": "hologram"}]}, "hologram"),
-        ({"type": "nothing"}, "begin with a doc"),
-        (
-            {
-                "type": "doc",
-                "content": [{"type": "image", "attrs": {"id": "i", "src": "https://away.example/x.png"}}],
-            },
-            "a picture on it",
-        ),
-        (
-            {
-                "type": "doc",
-                "content": [
-                    {
-                        "type": "paragraph",
-                        "attrs": {"id": "p"},
-                        "content": [
-                            {
-                                "type": "text",
-                                "text": "x",
-                                "marks": [{"type": "link", "attrs": {"href": "javascript:alert(1)"}}],
-                            }
-                        ],
-                    }
-                ],
-            },
-            "link.href",
-        ),
-    ],
-)
-async def test_what_is_no_page_is_refused_and_the_page_stays(school: School, document, why):
+async def test_what_is_no_page_is_refused_and_the_page_stays(school: School):
     ada, _, tides = await given(school)
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:
-        with pytest.raises(PageRefused, match=why):
-            await save_copy(unit, actor_of(ada), copy.id, Save(document, copy.revision, copy.edition_id))
+        with pytest.raises(PageRefused, match="begin with a doc"):
+            await save_copy(unit, actor_of(ada), copy.id, Save({"type": "nothing"}, copy.revision, copy.edition_id))
     assert await school.reads(ada, tides) == START
+
+
+LINK = {"type": "link", "attrs": {"href": "javascript:alert(1)"}}
+
+
+@pytest.mark.parametrize(
+    ("block", "left_out", "reads"),
+    [
+        ({"type": "hologram", "content": [{"type": "text", "text": "in it"}]}, "does not know", "in it"),
+        ({"type": "image", "attrs": {"id": "i", "src": "https://away.example/x.png"}}, "from elsewhere", ""),
+        ({"type": "paragraph", "content": [{"type": "text", "text": "x", "marks": [LINK]}]}, "leads nowhere", "x"),
+    ],
+)
+async def test_what_can_stand_on_no_page_is_left_out_and_told_and_the_words_are_saved(
+    school: School, block, left_out, reads
+):
+    ada, _, tides = await given(school)
+    copy = await school.copy(ada, tides)
+    sent = {**copy.document, "content": [*copy.document["content"], block]}
+    async with school.database.begin() as unit:
+        saved = await save_copy(unit, actor_of(ada), copy.id, Save(sent, copy.revision, copy.edition_id))
+    assert saved.merged and left_out in saved.left_out[0]
+    assert plain_text(saved.document["content"][-1]) == reads
 
 
 async def test_nobody_reads_or_writes_anothers_notebook(school: School):

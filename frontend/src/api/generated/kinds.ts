@@ -21,13 +21,31 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "orientation",
-   "paper",
-   "tint",
-   "title",
-   "writing"
-  ],
+  "attributes": {
+   "orientation": {
+    "rule": "name",
+    "empty": true
+   },
+   "paper": {
+    "rule": "name",
+    "empty": true
+   },
+   "tint": {
+    "rule": "name",
+    "empty": true
+   },
+   "title": {
+    "rule": "text"
+   },
+   "writing": {
+    "rule": "one",
+    "of": [
+     "everywhere",
+     "spaces"
+    ],
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -51,9 +69,16 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "tone"
-  ],
+  "attributes": {
+   "tone": {
+    "rule": "one",
+    "of": [
+     "care",
+     "idea"
+    ],
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -77,7 +102,7 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -101,10 +126,21 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "from",
-   "why"
-  ],
+  "attributes": {
+   "from": {
+    "rule": "text"
+   },
+   "why": {
+    "rule": "one",
+    "of": [
+     "both-changed",
+     "taken-out",
+     "retyped",
+     "title",
+     "other-window"
+    ]
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -128,7 +164,7 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -152,9 +188,12 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "checked"
-  ],
+  "attributes": {
+   "checked": {
+    "rule": "flag",
+    "empty": true
+   }
+  },
   "students": [
    "checked"
   ],
@@ -180,12 +219,28 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "align",
-   "colspan",
-   "colwidth",
-   "rowspan"
-  ],
+  "attributes": {
+   "align": {
+    "rule": "name",
+    "empty": true
+   },
+   "colspan": {
+    "rule": "whole",
+    "least": 1,
+    "most": 100,
+    "empty": true
+   },
+   "colwidth": {
+    "rule": "widths",
+    "empty": true
+   },
+   "rowspan": {
+    "rule": "whole",
+    "least": 1,
+    "most": 10000,
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -209,12 +264,28 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "align",
-   "colspan",
-   "colwidth",
-   "rowspan"
-  ],
+  "attributes": {
+   "align": {
+    "rule": "name",
+    "empty": true
+   },
+   "colspan": {
+    "rule": "whole",
+    "least": 1,
+    "most": 100,
+    "empty": true
+   },
+   "colwidth": {
+    "rule": "widths",
+    "empty": true
+   },
+   "rowspan": {
+    "rule": "whole",
+    "least": 1,
+    "most": 10000,
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -238,9 +309,12 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "picked"
-  ],
+  "attributes": {
+   "picked": {
+    "rule": "flag",
+    "empty": true
+   }
+  },
   "students": [
    "picked"
   ],
@@ -267,21 +341,65 @@ export const KINDS = {
    "table",
    "taskList"
   ],
-  "attributes": [
-   "height",
-   "kind",
-   "lines",
-   "max",
-   "min",
-   "over",
-   "pins",
-   "prompt",
-   "several",
-   "step",
-   "strokes",
-   "unit",
-   "width"
-  ],
+  "attributes": {
+   "height": {
+    "rule": "plain",
+    "empty": true
+   },
+   "kind": {
+    "rule": "one",
+    "of": [
+     "choice",
+     "lines",
+     "number",
+     "photo",
+     "sketch"
+    ]
+   },
+   "lines": {
+    "rule": "plain",
+    "empty": true
+   },
+   "max": {
+    "rule": "plain",
+    "empty": true
+   },
+   "min": {
+    "rule": "plain",
+    "empty": true
+   },
+   "over": {
+    "rule": "address",
+    "empty": true
+   },
+   "pins": {
+    "rule": "pins",
+    "empty": true
+   },
+   "prompt": {
+    "rule": "text"
+   },
+   "several": {
+    "rule": "plain",
+    "empty": true
+   },
+   "step": {
+    "rule": "plain",
+    "empty": true
+   },
+   "strokes": {
+    "rule": "strokes",
+    "empty": true
+   },
+   "unit": {
+    "rule": "plain",
+    "empty": true
+   },
+   "width": {
+    "rule": "plain",
+    "empty": true
+   }
+  },
   "students": [
    "pins",
    "strokes"
@@ -294,7 +412,7 @@ export const KINDS = {
   "holds": [
    "listItem"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -304,10 +422,18 @@ export const KINDS = {
   "holds": [
    "listItem"
   ],
-  "attributes": [
-   "start",
-   "type"
-  ],
+  "attributes": {
+   "start": {
+    "rule": "whole",
+    "least": -1000000,
+    "most": 1000000,
+    "empty": true
+   },
+   "type": {
+    "rule": "name",
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -317,7 +443,7 @@ export const KINDS = {
   "holds": [
    "taskItem"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -327,7 +453,7 @@ export const KINDS = {
   "holds": [
    "tableRow"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -338,7 +464,7 @@ export const KINDS = {
    "tableCell",
    "tableHeader"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -350,9 +476,16 @@ export const KINDS = {
    "hardBreak",
    "text"
   ],
-  "attributes": [
-   "align"
-  ],
+  "attributes": {
+   "align": {
+    "rule": "one",
+    "of": [
+     "center",
+     "right"
+    ],
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -364,10 +497,21 @@ export const KINDS = {
    "hardBreak",
    "text"
   ],
-  "attributes": [
-   "align",
-   "level"
-  ],
+  "attributes": {
+   "align": {
+    "rule": "one",
+    "of": [
+     "center",
+     "right"
+    ],
+    "empty": true
+   },
+   "level": {
+    "rule": "whole",
+    "least": 1,
+    "most": 6
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -377,9 +521,12 @@ export const KINDS = {
   "holds": [
    "text"
   ],
-  "attributes": [
-   "language"
-  ],
+  "attributes": {
+   "language": {
+    "rule": "language",
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -389,7 +536,7 @@ export const KINDS = {
   "holds": [
    "text"
   ],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -397,13 +544,27 @@ export const KINDS = {
   "content": "nothing",
   "inline": false,
   "holds": [],
-  "attributes": [
-   "alt",
-   "height",
-   "src",
-   "title",
-   "width"
-  ],
+  "attributes": {
+   "alt": {
+    "rule": "text",
+    "empty": true
+   },
+   "height": {
+    "rule": "size",
+    "empty": true
+   },
+   "src": {
+    "rule": "address"
+   },
+   "title": {
+    "rule": "text",
+    "empty": true
+   },
+   "width": {
+    "rule": "size",
+    "empty": true
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -411,11 +572,22 @@ export const KINDS = {
   "content": "nothing",
   "inline": false,
   "holds": [],
-  "attributes": [
-   "alt",
-   "medium",
-   "src"
-  ],
+  "attributes": {
+   "alt": {
+    "rule": "text",
+    "empty": true
+   },
+   "medium": {
+    "rule": "one",
+    "of": [
+     "sound",
+     "film"
+    ]
+   },
+   "src": {
+    "rule": "address"
+   }
+  },
   "students": [],
   "asks": false
  },
@@ -423,7 +595,7 @@ export const KINDS = {
   "content": "nothing",
   "inline": false,
   "holds": [],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -431,9 +603,12 @@ export const KINDS = {
   "content": "nothing",
   "inline": true,
   "holds": [],
-  "attributes": [
-   "answer"
-  ],
+  "attributes": {
+   "answer": {
+    "rule": "text",
+    "empty": true
+   }
+  },
   "students": [
    "answer"
   ],
@@ -443,7 +618,7 @@ export const KINDS = {
   "content": "nothing",
   "inline": true,
   "holds": [],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  },
@@ -451,30 +626,63 @@ export const KINDS = {
   "content": "nothing",
   "inline": true,
   "holds": [],
-  "attributes": [],
+  "attributes": {},
   "students": [],
   "asks": false
  }
 } as const;
 export const MARKS = {
- "bold": [],
- "italic": [],
- "underline": [],
- "strike": [],
- "code": [],
- "subscript": [],
- "superscript": [],
- "link": [
-  "class",
-  "href",
-  "rel",
-  "target",
-  "title"
- ],
- "highlight": [
-  "color"
- ],
- "textStyle": [
-  "color"
- ]
+ "bold": {},
+ "italic": {},
+ "underline": {},
+ "strike": {},
+ "code": {},
+ "subscript": {},
+ "superscript": {},
+ "link": {
+  "class": {
+   "rule": "one",
+   "of": [],
+   "empty": true
+  },
+  "href": {
+   "rule": "address",
+   "empty": true
+  },
+  "rel": {
+   "rule": "one",
+   "of": [
+    "noopener",
+    "noreferrer",
+    "nofollow",
+    "noopener noreferrer",
+    "noopener noreferrer nofollow"
+   ],
+   "empty": true
+  },
+  "target": {
+   "rule": "one",
+   "of": [
+    "_blank",
+    "_self"
+   ],
+   "empty": true
+  },
+  "title": {
+   "rule": "text",
+   "empty": true
+  }
+ },
+ "highlight": {
+  "color": {
+   "rule": "colour",
+   "empty": true
+  }
+ },
+ "textStyle": {
+  "color": {
+   "rule": "colour",
+   "empty": true
+  }
+ }
 } as const;

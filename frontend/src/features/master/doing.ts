@@ -2,6 +2,7 @@
 import { go } from '../../router';
 import type { Doing } from './choices';
 import type { MasterState } from './master.svelte';
+import { copyWords } from '../../ui/clipboard';
 import { attempt } from '../../ui/report';
 import { toasts } from '../../ui/toasts.svelte';
 import { stepTarget, type Kind, type Row } from './rows';
@@ -24,7 +25,8 @@ export function pagesIn(row: Row, master: MasterState): number[] {
 
 /** Teachers come to the master's page by it, students to their own. */
 async function copyLink(row: Row) {
-	await navigator.clipboard.writeText(`${location.origin}/page/${row.id}`);
+	const address = `${location.origin}/page/${row.id}`;
+	if (!(await copyWords(address))) return toasts.say(`The link to “${row.name}”: ${address}`);
 	toasts.say(`The link to “${row.name}” is copied. By it each student comes to their own page.`);
 }
 

@@ -28,10 +28,13 @@ export class MasterPageState extends Writing {
 	protected async put(document: PageNode, from: From): Promise<Acknowledged> {
 		const began = { revision: from.revision, window: from.window, window_save: from.save };
 		const body = { document: document as never, ...began };
-		const { page, sent_revision } = await ask(api.PUT('/api/pages/{page_id}', { params: this.#here, body }));
+		const { page, sent_revision, left_out } = await ask(
+			api.PUT('/api/pages/{page_id}', { params: this.#here, body })
+		);
 		return {
 			revision: page.revision,
 			sent_revision,
+			left_out,
 			edition: 0,
 			document: page.document as unknown as PageNode
 		};

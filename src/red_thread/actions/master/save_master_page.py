@@ -19,10 +19,14 @@ from red_thread.store.windows import Sent, Window
 
 @dataclass(frozen=True, slots=True)
 class SavedMasterPage:
-    """The page as it now stands, and `sent_revision`: the state that was sent, from which one may type on."""
+    """The page as it now stands, and `sent_revision`: the state that was sent, from which one may type on.
+
+    `left_out`: what was sent and can stand on no page, in words.
+    """
 
     page: MasterPage
     sent_revision: int
+    left_out: tuple[str, ...] = ()
 
 
 async def save_master_page(
@@ -34,11 +38,12 @@ async def save_master_page(
     Raises PageRefused.
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
-    fresh = _titled(await read_page(unit, document))
+    taken_in = await read_page(unit, document)
+    fresh = _titled(taken_in.page)
     saved = await save_page(_MasterSheet(unit, actor, page), fresh, revision, revision != page.revision, window)
     now = await unit.masters.page(page_id)
     assert now is not None
-    return SavedMasterPage(now, saved.sent_revision)
+    return SavedMasterPage(now, saved.sent_revision, taken_in.left_out)
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,6 +14,7 @@ from red_thread.core.merge import merge_page, merge_windows
 from red_thread.core.page.answers import Answers, count_answers, teachers_part, writes_in_knots
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node, attributes_of, plain_text
+from red_thread.core.page.take_in import take_in
 from red_thread.store.notebook.values import CopyInfo
 from red_thread.store.unit import Unit
 from red_thread.store.windows import Sent, Window
@@ -41,6 +42,7 @@ class Saved:
 
     `merged`: something came in between, and the editor has to take the page in. `taken_back`: the page stands in
     no notebook any more; what was sent is kept with it. `full`: the state before, if this save took much out of it.
+    `left_out`: what was sent and can stand on no page, in words.
     """
 
     revision: int
@@ -51,6 +53,7 @@ class Saved:
     answers: Answers
     taken_back: bool
     full: int | None = None
+    left_out: tuple[str, ...] = ()
 
 
 async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved:
@@ -59,14 +62,16 @@ async def save_copy(unit: Unit, actor: Actor, copy_id: int, save: Save) -> Saved
     Raises PageRefused for what is not a page, OnlyInSpaces for writing where the page takes none.
     """
     copy = await require_writer(unit, actor, copy_id)
-    fresh = await read_page(unit, save.document)
+    taken_in = await read_page(unit, save.document)
+    fresh = taken_in.page
     late = save.revision != copy.revision or (save.revision == 0 and save.edition_id != copy.edition_id)
     sheet = _CopySheet(unit, actor, copy, save.edition_id)
     saved = await save_page(sheet, fresh, save.revision, late, save.window)
     full = await _remember_what_is_full(unit, copy, saved, fresh)
     answers = count_answers(saved.page, copy.edition)
     where = saved.revision, saved.sent_revision, copy.edition_id
-    return Saved(*where, saved.page, saved.merged, answers, copy.pulled_back, full)
+    to_take_in = saved.merged or bool(taken_in.left_out)
+    return Saved(*where, saved.page, to_take_in, answers, copy.pulled_back, full, taken_in.left_out)
 
 
 async def _remember_what_is_full(unit: Unit, copy: CopyInfo, saved: SavedPage, fresh: Node) -> int | None:
@@ -116,7 +121,7 @@ class _CopySheet:
         """
         if not self.now.tied or attributes_of(self.now.edition).get("writing") != "spaces":
             return
-        if teachers_part(fresh) != teachers_part(base) or writes_in_knots(base, fresh):
+        if not _same_for_the_teacher(base, fresh) or writes_in_knots(base, fresh):
             raise OnlyInSpaces
 
     async def keep(self, before: Node, page: Node, revision: int, window: Window | None, in_between: bool) -> int:
@@ -142,3 +147,9 @@ class _CopySheet:
                 for page in (began, typed)
             ]
         return (await aside(merge_windows, began, self.now.document, typed)).page
+
+
+def _same_for_the_teacher(base: Node, fresh: Node) -> bool:
+    """What stood there before may be older than today's rules; `fresh` has been held to them."""
+    part = teachers_part(fresh)
+    return part == teachers_part(base) or part == teachers_part(take_in(base).page)

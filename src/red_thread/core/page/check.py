@@ -107,7 +107,7 @@ def check_page(
 
     page: the JSON of a page. which: how to name it in an error (`base`, `master`, `student`).
     stored: it does not come in but was taken in before; the limits of size and depth, which hold for what comes in,
-    leave room for what merges kept in it since.
+    leave room for what merges kept in it since. Values kept the rules of their day and are not judged by today's.
     before: a page that was checked before. A block that stands just so on it is not looked at again: both pages
     then have the very same node.
     Raises NotAPage.
@@ -117,7 +117,7 @@ def check_page(
     node = cast(Node, page)
     room = ROOM if stored else 1
     _check_size(node, which, LARGEST * room)
-    return _Checker(which, before, DEEPEST * room).run(node)
+    return _Checker(which, before, DEEPEST * room, stored).run(node)
 
 
 def _check_size(page: Node, which: str, largest: int) -> None:
@@ -163,8 +163,8 @@ def _called(node: Any) -> str:
 class _Checker:
     """Every merge goes through here three times: the way of a page that is whole is kept short."""
 
-    def __init__(self, which: str, before: CheckedPage | None, deepest: int) -> None:
-        self.which, self.deepest = which, deepest
+    def __init__(self, which: str, before: CheckedPage | None, deepest: int, stored: bool) -> None:
+        self.which, self.deepest, self.stored = which, deepest, stored
         self.known = before.plain if before else dict[str, Node]()
         self.trail: list[tuple[str, str]] = []  # kind and id of the blocks around, put into words only when needed
 
@@ -216,7 +216,7 @@ class _Checker:
                 checked.append(self.places[whole].node)  # what merely equals it, as 1 does true, is not let in
                 continue
             node = self._node(child, kind)
-            if kind.name == SPACE and not _fits_space(holder, node["type"]):
+            if kind.name == SPACE and not fits_space(holder, node["type"]):
                 raise self._misplaced(node["type"], kind)
             checked.append(self._block(node, own_id, kids))
         place.kids = kids
@@ -356,7 +356,7 @@ class _Checker:
             if rule is None:
                 if not (has_id and name == "id"):
                     raise self.refuse(f"a {owner} has no attribute {name!r}", owner)
-            elif not rule(value):
+            elif not self.stored and not rule(value):
                 raise self.refuse(f"{owner}.{name} cannot be {repr(value)[:80]}", owner)
 
 
@@ -371,11 +371,6 @@ def _are_bare_texts(content: Any) -> bool:
         if text["type"] != TEXT or type(text["text"]) is not str or not text["text"] or len(text) > 2:
             return False
     return True
-
-
-def _fits_space(holder: Node, name: str) -> bool:
-    """A choice space holds options and any other space holds blocks; a copy may bring its words along."""
-    return (name == OPTION) == (attributes_of(holder).get("kind") == "choice") or name in BLOCKS
 
 
 def _all_ids(page: Node) -> set[str]:
@@ -393,6 +388,11 @@ def _all_ids(page: Node) -> set[str]:
             found |= {block_id} if isinstance(block_id, str) else set()
         waiting.extend(cast(list[Any], content) if isinstance(content, list) else ())
     return found
+
+
+def fits_space(holder: Node, name: str) -> bool:
+    """A choice space holds options and any other space holds blocks; a copy may bring its words along."""
+    return (name == OPTION) == (attributes_of(holder).get("kind") == "choice") or name in BLOCKS
 
 
 def holds(holder_kind: str, child_kind: str) -> bool:

@@ -17,8 +17,10 @@ from red_thread.core.page.values import (
     is_address,
     is_colour,
     is_flag,
+    is_language,
     is_name,
     is_plain,
+    is_size,
     is_text,
     is_whole,
     maybe,
@@ -78,15 +80,25 @@ KEPT_WHY = ("both-changed", "taken-out", "retyped", "title", "other-window")
 WRITING = ("everywhere", "spaces")
 TONES = ("care", "idea")  # of a framed note; one without is a plain one
 MEDIA = ("sound", "film")
+_RELATIONS = ("noopener", "noreferrer", "nofollow", "noopener noreferrer", "noopener noreferrer nofollow")
 ALIGNS = ("center", "right")  # of words; those without begin where the line begins
 
 _text, _name, _flag = maybe(is_text), maybe(is_name), maybe(is_flag)
+_nothing = maybe(one_of())  # no person's words ever name a style of ours
 MARKS: Mapping[str, Mapping[str, Rule]] = {
     **{name: {} for name in ("bold", "italic", "underline", "strike", "code", "subscript", "superscript")},
-    "link": {"href": maybe(is_address), "target": _name, "rel": _name, "class": _name, "title": _text},
+    "link": {
+        "href": maybe(is_address),
+        "target": maybe(one_of("_blank", "_self")),
+        "rel": maybe(one_of(*_RELATIONS)),
+        "class": _nothing,
+        "title": _text,
+    },
     "highlight": {"color": maybe(is_colour)},
     "textStyle": {"color": maybe(is_colour)},
 }
+NEEDED_BY_MARK = {"link": "href", "textStyle": "color"}  # without which a mark says nothing
+LONGEST_TITLE = 300
 _PAGE = {"title": is_text, "paper": _name, "orientation": _name, "tint": _name, "writing": maybe(one_of(*WRITING))}
 _CELL = {
     "colspan": maybe(is_whole(1, WIDEST)),
@@ -107,8 +119,8 @@ _PICTURE = {
     "src": is_address,
     "alt": _text,
     "title": _text,
-    "width": maybe(is_plain),
-    "height": maybe(is_plain),
+    "width": maybe(is_size),
+    "height": maybe(is_size),
 }
 
 
@@ -179,7 +191,7 @@ _ENTRIES = (
     _holder(TABLE_ROW, "tableHeader", TABLE_CELL, noun=("table row", "table rows")),
     _words(PARAGRAPH, "paragraph", attributes=_ALIGNED),
     _words("heading", "heading", attributes={"level": is_whole(1, 6), **_ALIGNED}),
-    _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": _name}),
+    _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": maybe(is_language)}),
     _words("formula", "formula", frozenset({TEXT})),
     Kind(
         IMAGE,

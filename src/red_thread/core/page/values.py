@@ -1,20 +1,24 @@
 """What the value of an attribute may be: each rule says whether a value of JSON keeps it.
 
-`None` is always allowed where a rule is made by `maybe`: editors write it for what is not set.
+`None` is always allowed where a rule is made by `maybe`: editors write it for what is not set. `described` tells each
+rule as data, so that the editor keeps the very same ones (`tests/values.json` holds both to the same values).
 """
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from math import isfinite
 from typing import Any, TypeAlias, cast
 
 Rule: TypeAlias = Callable[[Any], bool]
+Described: TypeAlias = Mapping[str, Any]
 LONGEST = 10_000  # characters of a text attribute
 WIDEST = 100  # columns that a cell may span; what a table really has is checked by its grid
 MOST_POINTS = 200_000  # of all strokes or pins of a space
 _COLOUR = re.compile(r"#[0-9a-fA-F]{3,8}|[a-zA-Z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\)")
 _SCHEME = re.compile(r"[a-zA-Z][a-zA-Z0-9+.-]*:")
 _NAME = re.compile(r"[\w .:+-]{0,100}")
+_SIZE = re.compile(r"[0-9]{1,4}%?")
+_LANGUAGE = re.compile(r"[\w.+#-]{0,40}")  # without blanks: it becomes part of a class's name, and may never be two
 
 
 def is_text(value: Any) -> bool:
@@ -25,6 +29,11 @@ def is_text(value: Any) -> bool:
 def is_name(value: Any) -> bool:
     """A short word that chooses something: a language, a paper, a way to number."""
     return isinstance(value, str) and bool(_NAME.fullmatch(value))
+
+
+def is_language(value: Any) -> bool:
+    """What the code in a block is written in."""
+    return isinstance(value, str) and bool(_LANGUAGE.fullmatch(value))
 
 
 def is_flag(value: Any) -> bool:
@@ -42,19 +51,49 @@ def is_plain(value: Any) -> bool:
     return is_text(value) or is_flag(value) or is_number(value)
 
 
+def is_size(value: Any) -> bool:
+    """How wide or high something is shown: in pixels, or in hundredths of the page."""
+    return (isinstance(value, str) and bool(_SIZE.fullmatch(value))) or (is_number(value) and 0 <= value < 10_000)
+
+
 def is_whole(least: int, most: int) -> Rule:
     """The rule: a whole number within bounds, both included."""
-    return lambda value: type(value) is int and least <= value <= most
+
+    def keeps(value: Any) -> bool:
+        return type(value) is int and least <= value <= most
+
+    return _described(keeps, {"rule": "whole", "least": least, "most": most})
 
 
 def one_of(*names: str) -> Rule:
     """The rule: one of these names."""
-    return lambda value: isinstance(value, str) and value in names
+
+    def keeps(value: Any) -> bool:
+        return isinstance(value, str) and value in names
+
+    return _described(keeps, {"rule": "one", "of": list(names)})
 
 
 def maybe(rule: Rule) -> Rule:
     """The rule with `None` allowed."""
-    return lambda value: value is None or rule(value)
+
+    def keeps(value: Any) -> bool:
+        return value is None or rule(value)
+
+    return _described(keeps, {**described(rule), "empty": True})
+
+
+def described(rule: Rule) -> Described:
+    """The rule as data: its name (`rule`), its bounds, and `empty` if `None` keeps it."""
+    return _DESCRIBED[rule]
+
+
+def _described(rule: Rule, description: Described) -> Rule:
+    _DESCRIBED[rule] = description
+    return rule
+
+
+_DESCRIBED: dict[Rule, Described] = {}
 
 
 def is_colour(value: Any) -> bool:
@@ -111,3 +150,20 @@ def _is_point(value: Any) -> bool:
 
 def _all(rule: Rule, values: Any) -> bool:
     return all(map(rule, values))
+
+
+for _rule, _named in (
+    (is_text, "text"),
+    (is_name, "name"),
+    (is_language, "language"),
+    (is_flag, "flag"),
+    (is_number, "number"),
+    (is_plain, "plain"),
+    (is_size, "size"),
+    (is_colour, "colour"),
+    (is_address, "address"),
+    (are_widths, "widths"),
+    (are_strokes, "strokes"),
+    (are_pins, "pins"),
+):
+    _described(_rule, {"rule": _named})

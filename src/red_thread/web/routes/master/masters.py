@@ -24,7 +24,7 @@ from red_thread.actions.master.look_at_master import look_at_master, look_at_mas
 from red_thread.actions.master.make_many import Many, look_at_names, make_many
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.put_back import Done, put_back
-from red_thread.actions.master.save_master_page import save_master_page
+from red_thread.actions.master.save_master_page import SavedMasterPage, save_master_page
 from red_thread.actions.master.search import search_master
 from red_thread.actions.master.section_writing import set_section_writing
 from red_thread.actions.master.see_as_student import see_as_student
@@ -236,7 +236,7 @@ async def get_past(page_id: int, unit: InUnit, actor: ByActor) -> list[PastMomen
 async def post_go_back_to(page_id: int, revision: int, unit: InUnit, actor: ByActor) -> SavedPageOut:
     """Brings a master page back to a state."""
     saved = await go_back_to(unit, actor, page_id, revision)
-    return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
+    return _saved(saved)
 
 
 @router.post("/pages/{page_id}/many/names")
@@ -260,7 +260,7 @@ async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -
     """Saves a master page; a late save is merged with what came in between."""
     window = Window(body.window, body.window_save) if body.window is not None else None
     saved = await save_master_page(unit, actor, page_id, body.document, body.revision, window)
-    return SavedPageOut(page=MasterPageOut.model_validate(saved.page), sent_revision=saved.sent_revision)
+    return _saved(saved)
 
 
 @router.get("/masters/{master_id}/search")
@@ -332,3 +332,8 @@ async def post_pages_plan(
     read = await read_as_pages(upload.name, upload.body, draws=False, tell=tell)
     async with database.begin() as unit:
         return await plan_pages(unit, actor, master_id, read)
+
+
+def _saved(saved: SavedMasterPage) -> SavedPageOut:
+    page = MasterPageOut.model_validate(saved.page)
+    return SavedPageOut(page=page, sent_revision=saved.sent_revision, left_out=list(saved.left_out))

@@ -158,4 +158,5 @@ async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -
         knots=saved.answers.knots,
         taken_back=saved.taken_back,
         full=saved.full,
+        left_out=list(saved.left_out),
     )
