@@ -50,9 +50,21 @@ class Cluster:
         self.server: subprocess.Popen[Any] | None = None
 
     @property
+    def owner_password(self) -> str:
+        """Of who may do everything with the server: it never leaves the launcher."""
+        return self._secret("password")
+
+    @property
     def password(self) -> str:
-        file = self.folder / "password"
-        return "" if self.throwaway else file.read_text().strip()
+        """Of the application's role, and good for nothing else."""
+        return self._secret("role-password")
+
+    def _secret(self, name: str) -> str:
+        if self.throwaway:
+            return ""
+        if not (self.folder / name).exists():
+            self._write_password(name)
+        return (self.folder / name).read_text().strip()
 
     def url(self, database: str = "red_thread") -> str:
         """The application's own way in; a throwaway cluster is used by its owner."""
@@ -149,9 +161,9 @@ class Cluster:
         """Makes the cluster beside its place and puts it there whole, so that no half of one is left behind."""
         half = self.folder / "data.new"
         shutil.rmtree(half, ignore_errors=True)
-        how = ["--auth=trust"] if self.throwaway else ["--auth=scram-sha-256", f"--pwfile={self.folder / 'password'}"]
-        if not self.throwaway and not (self.folder / "password").exists():
-            self._write_password()
+        how = ["--auth=trust"]
+        if self.owner_password:
+            how = ["--auth=scram-sha-256", f"--pwfile={self.folder / 'password'}"]
         command = [str(BINARIES / "initdb"), "-D", str(half), "-U", OWNER, *how]
         command += ["--locale=C.UTF-8", "--encoding=UTF8", "--no-sync", "--no-instructions"]
         done = subprocess.run(command, cwd="/", capture_output=True, text=True, check=False, **_as_postgres())
@@ -160,8 +172,8 @@ class Cluster:
         shutil.rmtree(self.folder / "data", ignore_errors=True)
         half.rename(self.folder / "data")
 
-    def _write_password(self) -> None:
-        file = self.folder / "password"
+    def _write_password(self, name: str) -> None:
+        file = self.folder / name
         made = file.with_suffix(".new")
         made.touch(mode=0o600)
         made.write_text(secrets.token_urlsafe(24))
@@ -199,7 +211,7 @@ class Cluster:
         """Runs a statement as the owner. The password and the statement stand in no list of processes."""
         command = [str(BINARIES / "psql"), "-XAtq", "-v", "ON_ERROR_STOP=1", "-h", "127.0.0.1"]
         command += ["-p", str(self.port), "-U", OWNER, "-d", database]
-        env = {**os.environ, "PGPASSWORD": self.password}
+        env = {**os.environ, "PGPASSWORD": self.owner_password}
         done = subprocess.run(command, input=statement, capture_output=True, text=True, check=False, cwd="/", env=env)
         if done.returncode:
             give_up(f"PostgreSQL could not be made ready: {done.stderr.strip().splitlines()[-1:]}")

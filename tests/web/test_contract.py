@@ -31,7 +31,7 @@ def nasty_body(schema: dict[str, Any], parts: dict[str, Any], chance: random.Ran
     if kind == "object":
         return {name: nasty_body(part, parts, chance) for name, part in schema.get("properties", {}).items()}
     if kind == "array":
-        return [nasty_body(schema["items"], parts, chance)]
+        return [nasty_body(schema["items"], parts, chance), *chance.choices(NASTY, k=chance.randrange(2))]
     return {"integer": 1, "string": "x", "boolean": True}.get(kind or "")
 
 
@@ -100,3 +100,50 @@ async def test_no_body_breaks_off(teacher, school: School, body):
             f"/api/masters/{school.master}/pages", content=body, headers={"content-type": sort}
         )
         assert 400 <= answer.status_code < 500
+
+
+@pytest.mark.parametrize(
+    "path", ["", "a" * 300, "a/" * 400, "%00", "%2e%2e/%2e%2e/etc/passwd", "assets/" + "x" * 300, "ü" * 200]
+)
+async def test_no_address_outside_the_api_breaks_off(visitor, path):
+    guest: Visitor = await visitor("")
+    answer = await guest.ask("GET", f"/{path}")
+    assert answer.status_code < 500
+
+
+def loose_ends(schema: dict[str, Any], parts: dict[str, Any], where: str, seen: set[str]) -> list[str]:
+    """Where a schema takes a number of any size, a text of any length, a list without an end."""
+    name = schema.get("$ref", "").rsplit("/", 1)[-1]
+    if name:
+        fresh = {name} - seen
+        seen |= fresh
+        return loose_ends(parts[name], parts, name, seen) if fresh else []
+    found = [one for part in schema.get("anyOf", []) for one in loose_ends(part, parts, where, seen)]
+    inner = {f"{where}.{field}": part for field, part in schema.get("properties", {}).items()}
+    inner |= {f"{where}[]": schema["items"]} if "items" in schema else {}
+    for place, part in inner.items():
+        found += loose_ends(part, parts, place, seen)
+    needed = _BOUNDS.get(schema.get("type", ""))
+    return [*found, where] if needed and not any(some <= schema.keys() for some in needed) else found
+
+
+_NUMBER = [{"minimum", "maximum"}, {"enum"}, {"const"}]
+_BOUNDS = {
+    "integer": _NUMBER,
+    "number": _NUMBER,
+    "string": [{"maxLength"}, {"pattern"}, {"enum"}, {"const"}, {"format"}],
+    "array": [{"maxItems"}],
+}
+
+
+def test_every_number_that_comes_in_has_bounds_and_every_text_a_length(routes):
+    """PostgreSQL holds no number of thirty digits, and nobody a text without an end."""
+    found, parts = routes
+    loose: list[str] = []
+    for method, path, told in found:
+        content = told.get("requestBody", {}).get("content", {}).get("application/json", {})
+        loose += loose_ends(content.get("schema", {}), parts, f"{method} {path}", set())
+        for parameter in told.get("parameters", []):
+            if parameter["in"] == "query":
+                loose += loose_ends(parameter["schema"], parts, f"{method} {path}?{parameter['name']}", set())
+    assert sorted(set(loose)) == []

@@ -39,12 +39,12 @@ async def hear(stream) -> list[tuple[str, object]]:
 
 async def test_colleagues_see_each_other_come_and_go_each_once(hub: NewsHub):
     presence = Presence(hub)
-    async with aclosing(_events(hub, presence, 5, (1, "Tess"))) as tess:
+    async with aclosing(_events(hub.of("page:5", "here:5"), presence, 5, (1, "Tess"))) as tess:
         assert read(await anext(tess)) == []
-        async with aclosing(_events(hub, presence, 5, (2, "Jonas"))) as jonas:
+        async with aclosing(_events(hub.of("page:5", "here:5"), presence, 5, (2, "Jonas"))) as jonas:
             assert await hear(jonas) == [("here", ["Tess"])]
             assert await hear(tess) == [("here", ["Jonas"])]
-            async with aclosing(_events(hub, presence, 5, (2, "Jonas"))) as again:
+            async with aclosing(_events(hub.of("page:5", "here:5"), presence, 5, (2, "Jonas"))) as again:
                 assert await hear(again) == [("here", ["Tess"])]
                 assert presence.others(5, 1) == ["Jonas"]
             assert presence.others(5, 1) == ["Jonas"]
@@ -55,7 +55,7 @@ async def test_colleagues_see_each_other_come_and_go_each_once(hub: NewsHub):
 async def test_a_save_is_told_to_who_has_the_page_open_and_to_no_other(hub: NewsHub, school: School):
     ebb, other = await school.add_page("a:Ebb", "Ebb"), await school.add_page("a:Flow", "Flow")
     presence = Presence(hub)
-    async with aclosing(_events(hub, presence, ebb, (1, "Tess"))) as tess:
+    async with aclosing(_events(hub.of(f"page:{ebb}"), presence, ebb, (1, "Tess"))) as tess:
         await anext(tess)
         await school.rewrite(other, "a:Flow and ebb", "Flow")
         await school.rewrite(ebb, "a:Ebb and flow", "Ebb")

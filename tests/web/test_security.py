@@ -1,9 +1,14 @@
 """Who may see and do what over the wire, and what goes with every answer."""
 
+from contextlib import aclosing
+
 import httpx
 import pytest
 
+from red_thread.actions.people.sign_in import begin_session, sign_out
 from red_thread.web.app import create_app
+from red_thread.web.events import NewsHub
+from red_thread.web.streams import Stream
 from tests.school import School
 
 
@@ -64,9 +69,13 @@ async def test_behind_a_proxy_everyone_is_told_apart_and_nobody_makes_an_address
     assert spoofed[-1] == 429, "only what the proxy itself has seen counts"
 
 
-async def test_it_answers_by_its_own_names_alone(visitor):
+@pytest.mark.parametrize(
+    "host",
+    ["elsewhere.example", "127.0.0.1:8740@evil.example", "127.0.0.1@evil.example", "", "127.0.0.1:80:90", "[::1"],
+)
+async def test_it_answers_by_its_own_names_alone(visitor, host):
     guest = await visitor()
-    answer = await guest.ask("GET", "/api/welcome", headers={"host": "elsewhere.example"})
+    answer = await guest.ask("GET", "/api/welcome", headers={"host": host})
     assert answer.status_code == 400
     assert "default-src 'none'" in answer.headers["content-security-policy"]
 
@@ -128,3 +137,56 @@ async def test_files_outside_the_front_end_are_not_served(visitor, settings):
     guest = await visitor()
     for address in ("/../secret.txt", "/%2e%2e/secret.txt", "/assets/../../secret.txt"):
         assert "secret" not in (await guest.get(address)).text
+
+
+@pytest.mark.parametrize(("url", "told"), [("https://notebooks.example", True), ("http://notebooks.example", False)])
+async def test_a_browser_that_came_by_https_stays_with_it(settings, database, url, told):
+    app = create_app(settings.model_copy(update={"public_url": url}), database)
+    async with httpx.AsyncClient(transport=httpx.ASGITransport(app=app), base_url=url) as client:
+        answer = await client.get("/api/welcome")
+    assert ("strict-transport-security" in answer.headers) == told
+
+
+async def test_nothing_large_is_read_for_who_is_not_signed_in(visitor, school: School):
+    guest, tess = await visitor(), await visitor("tess@school.example")
+    body = b'{"name": "' + b"x" * 200_000 + b'"}'
+    headers = {"content-type": "application/json"}
+    for address in ("/api/pushes/plan", "/api/session", "/api/begin"):
+        assert (await guest.post(address, content=body, headers=headers)).status_code == 401
+        assert (await tess.post(address, content=body, headers=headers)).status_code == 422
+
+
+async def test_wrong_old_passwords_count_as_wrong_tries(visitor, school: School):
+    tess = await visitor("tess@school.example")
+    asked = [
+        (
+            await tess.ask("PUT", "/api/session/password", json={"old": "a guess", "new": "three other words"})
+        ).status_code
+        for _ in range(7)
+    ]
+    assert asked[0] != 429 and asked[-1] == 429
+
+
+async def test_a_stream_ends_with_the_session_that_it_was_opened_in(database, database_url, school: School):
+    hub = NewsHub(database_url)
+    await hub.open()
+    await hub.listening.wait()
+    actor = school.teacher
+    async with database.begin() as unit:
+        person = await unit.people.person(actor.person_id)
+        session = await begin_session(unit, person)
+    stream = Stream(hub, database.of(1), actor, session.token)
+
+    async def may(unit):
+        return None
+
+    async with aclosing(stream.of(may, "push:1")) as told:
+        assert await anext(told) == {"push:1"}
+        async with database.begin() as unit:
+            await unit.news.of_people([actor.person_id])
+        assert await anext(told) == set()
+        async with database.begin() as unit:
+            await sign_out(unit, actor, session.token)
+        with pytest.raises(StopAsyncIteration):
+            await anext(told)
+    await hub.close()

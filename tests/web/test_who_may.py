@@ -32,6 +32,7 @@ OPEN = {
     ("get", "/api/following"),
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
+    ("post", "/api/session/invitation"),
     ("get", "/api/session/schools"),
     ("get", "/api/watched/{watch}"),
     ("post", "/api/session/schools"),

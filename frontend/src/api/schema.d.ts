@@ -139,7 +139,7 @@ export interface paths {
         put?: never;
         /**
          * Post Codes
-         * @description One-time sign-in codes for those who have no way in yet; codes that were handed out stay good.
+         * @description One-time sign-in codes for those who have no way in yet.
          */
         post: operations["post_codes"];
         delete?: never;
@@ -230,7 +230,11 @@ export interface paths {
          * @description A new way in for one student: the next password is the one that they choose with this code.
          */
         post: operations["post_code_for_one"];
-        delete?: never;
+        /**
+         * Delete Code
+         * @description A code that was handed out opens nothing any more: the slip was lost.
+         */
+        delete: operations["delete_code"];
         options?: never;
         head?: never;
         patch?: never;
@@ -959,7 +963,7 @@ export interface paths {
         put?: never;
         /**
          * Post Teacher
-         * @description A colleague teaches the course too; one who is new here gets a code.
+         * @description A colleague teaches the course too; one who is new here gets a code, one who is here is asked.
          */
         post: operations["post_teacher"];
         delete?: never;
@@ -1832,6 +1836,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Invitation
+         * @description The code of an invitation, from somebody who is here: they work in that course too; gives its master.
+         */
+        post: operations["post_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/password": {
         parameters: {
             query?: never;
@@ -1842,7 +1866,7 @@ export interface paths {
         get?: never;
         /**
          * Put Password
-         * @description A new password of one's own; it ends one's other sessions.
+         * @description A new password of one's own; it ends one's other sessions, in all schools that are brought together.
          */
         put: operations["put_password"];
         post?: never;
@@ -2520,10 +2544,12 @@ export interface components {
         };
         /**
          * InvitedOut
-         * @description `code`: for one who is new here; nothing for one who is let in at once.
+         * @description `code`: to hand over; nothing for one who is let in at once. `is_here`: they give it when they have signed in.
          */
         InvitedOut: {
             code: components["schemas"]["CodeOut"] | null;
+            /** Is Here */
+            is_here: boolean;
         };
         /**
          * KnotOut
@@ -3661,6 +3687,11 @@ export interface components {
              */
             way_in: "password" | "code" | "none";
         };
+        /** TakeUpInvitation */
+        TakeUpInvitation: {
+            /** Code */
+            code: string;
+        };
         /**
          * TakenOutOut
          * @description Something that rests: for thirty days it can be had back. `pages`: how many it holds.
@@ -4312,6 +4343,38 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CodeSheetOut"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    delete_code: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                class_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -7401,6 +7464,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_invitation: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeUpInvitation"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             /** @description Validation Error */

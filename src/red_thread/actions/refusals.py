@@ -153,6 +153,12 @@ class AddressTaken(Refused):
     hint = "Nothing was changed. Take another address, or let them sign in."
 
 
+class NotAnAddress(Refused):
+    """“{email}” is no e-mail address."""
+
+    hint = "Write it with an @, as in ida@school.example, or leave it empty: a name to sign in with is made then."
+
+
 class HasANotebookThere(Refused):
     """{name} has a notebook in {where} already."""
 

@@ -36,7 +36,11 @@ def write_backup(database_url: str, file: Path) -> str:
         sums = _sums(connection)
         (Path(folder) / "sums.json").write_text(json.dumps(sums, indent=1))
         half = file.with_name(file.name + ".half")
-        with tarfile.open(half, "w") as archive:
+        # Everything of everybody is in it: nobody else on this machine reads it, not even while it is written.
+        with (
+            os.fdopen(os.open(half, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "wb") as written,
+            tarfile.open(fileobj=written, mode="w") as archive,
+        ):
             for part in ("dump", "sums.json"):
                 archive.add(Path(folder) / part, part)
         half.rename(file)

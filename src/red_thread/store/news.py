@@ -1,6 +1,6 @@
 """Telling open pages that something is new, by PostgreSQL's NOTIFY: sent when the transaction commits."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 
 import orjson
 from sqlalchemy import text
@@ -31,6 +31,10 @@ class Notifier:
     async def of_page(self, page_id: int) -> None:
         """A master page was saved."""
         await self._send({"page": page_id})
+
+    async def of_people(self, person_ids: Iterable[int]) -> None:
+        """Something that these people could do has ended: what they have open asks whether it may stay so."""
+        await self._send(*({"person": person_id} for person_id in person_ids))
 
     async def _send(self, *payloads: Mapping[str, object]) -> None:
         await self.connection.execute(

@@ -126,6 +126,29 @@ class SignInCode(OfSchool):
     made_at: Mapped[datetime] = _made_at()
 
 
+class SignsInAs(OfSchool):
+    """Each name by which somebody signs in, folded: e-mail, sign-in name and the school's id are one name space.
+
+    A trigger of the person's row keeps it.
+    """
+
+    __tablename__ = "signs_in_as"
+    name: Mapped[str] = mapped_column(primary_key=True)
+    person_id: Mapped[int] = _to("person", index=True)
+
+
+class Invitation(OfSchool):
+    """Somebody who is here is asked to work in a course, too; only who was handed its code can say yes."""
+
+    __tablename__ = "invitation"
+    code_hash: Mapped[bytes] = mapped_column(primary_key=True)
+    master_id: Mapped[int] = _to("master", index=True)
+    person_id: Mapped[int] = _to("person", index=True)
+    role: Mapped[str]
+    made_by: Mapped[int]
+    ends_at: Mapped[datetime]
+
+
 class Master(OfSchool):
     """The notebook of a course. `pushing_id`: the push whose batches may run now."""
 
@@ -144,6 +167,9 @@ class MasterTeacher(OfSchool):
     person_id: Mapped[int] = _to("person", key=True, index=True)
     role: Mapped[str] = mapped_column(server_default=text("'co-teacher'"))
     left_at: Mapped[datetime | None]
+    __table_args__ = (
+        Index("one_owner", "school_id", "master_id", unique=True, postgresql_where=text("role = 'owner'")),
+    )
 
 
 class Divider(OfSchool):

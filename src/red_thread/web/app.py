@@ -5,6 +5,8 @@ import os
 import signal
 from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager
+from functools import partial
+from pathlib import Path
 from types import FrameType
 from typing import Any
 
@@ -12,9 +14,13 @@ from fastapi import FastAPI, Request, Response
 from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
+from starlette.types import Scope
 
+from red_thread.actions.people.sign_in import who_is
+from red_thread.actions.refusals import NotSignedIn
 from red_thread.settings import Settings
 from red_thread.store.database import Database
+from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
 from red_thread.web.guard import Guard
 from red_thread.web.limits import wake
@@ -53,7 +59,8 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.large_turns = asyncio.Semaphore(2)
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
-    app.add_middleware(Guard, hosts=settings.hosts)
+    secure = settings.public_url.startswith("https:")
+    app.add_middleware(Guard, hosts=settings.hosts, secure=secure, is_known=partial(_is_known, app))
     for part in _PARTS:
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
@@ -78,6 +85,16 @@ _PARTS = (
     printing,
     watched,
 )
+
+
+async def _is_known(app: FastAPI, scope: Scope) -> bool:
+    request = Request({**scope, "app": app})
+    try:
+        async with database_of(request).begin() as unit:
+            await who_is(unit, request.cookies.get(COOKIE))
+    except NotSignedIn:
+        return False
+    return True
 
 
 def _operation_name(route: APIRoute) -> str:
@@ -135,10 +152,8 @@ def _serve_front_end(app: FastAPI, settings: Settings) -> None:
         app.mount("/assets", StaticFiles(directory=assets), name="assets")
 
     async def view(path: str) -> Response:
-        if "\0" in path or len(path) > 1000:
-            path = ""
-        file = (settings.front_end / path).resolve()
-        if path and file.is_file() and file.is_relative_to(settings.front_end.resolve()):
+        file = _file_at(settings.front_end, path)
+        if file is not None:
             return FileResponse(file)
         if path.startswith("api/") or not index.exists():
             detail = {"status": 404, "title": "NotFound", "detail": "There is nothing here.", "hint": "Go back."}
@@ -146,3 +161,12 @@ def _serve_front_end(app: FastAPI, settings: Settings) -> None:
         return FileResponse(index, headers={"Cache-Control": "no-cache"})
 
     app.add_api_route("/{path:path}", view, include_in_schema=False)
+
+
+def _file_at(folder: Path, path: str) -> Path | None:
+    """The file of the build that an address names; None if it names none."""
+    try:
+        file = (folder / path).resolve()
+        return file if path and file.is_file() and file.is_relative_to(folder.resolve()) else None
+    except (OSError, ValueError):
+        return None

@@ -5,7 +5,7 @@ errors too; and an answer where something broke off.
 """
 
 import re
-from collections.abc import Collection
+from collections.abc import Awaitable, Callable, Collection
 from traceback import extract_tb
 
 import structlog
@@ -31,19 +31,25 @@ _HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "geolocation=(), microphone=()",
 }
+_SECURE = {"Strict-Transport-Security": "max-age=31536000"}
+_BODILESS = ("GET", "HEAD", "OPTIONS")
+IsKnown = Callable[[Scope], Awaitable[bool]]
 _MB = 1024 * 1024
 _MOST_BYTES, _MOST_FOR_A_MASTER, _MOST_JSON = 30 * _MB, 105 * _MB, 8 * _MB
 # A form is a little larger than the file in it: what is said is how large that may be.
 _SAID = {_MOST_BYTES: 25, _MOST_FOR_A_MASTER: 100, _MOST_JSON: 8}
+_HOST = re.compile(r"(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(:\d{1,5})?")
+_SMALL = 64 * 1024  # of a request that anybody may send; more of it is read for those alone who are signed in
 _FOR_A_MASTER = re.compile(r"/api/masters/\d+/(pages|pages/plan|blobs)")
 
 
 class Guard:
     """Written on ASGI itself: a wrapper that passes whole responses on costs every request a task and a queue."""
 
-    def __init__(self, app: ASGIApp, hosts: Collection[str]) -> None:
-        self.app = app
+    def __init__(self, app: ASGIApp, hosts: Collection[str], secure: bool, is_known: IsKnown) -> None:
+        self.app, self.is_known = app, is_known
         self.hosts = {host.lower() for host in hosts}
+        self.headers = {**_HEADERS, **_SECURE} if secure else _HEADERS
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -55,13 +61,13 @@ class Guard:
             nonlocal started
             if message["type"] == "http.response.start":
                 started = True
-                _add_headers(MutableHeaders(scope=message), scope["path"])
+                self._add_headers(MutableHeaders(scope=message), scope["path"])
             await send(message)
 
         headers = Headers(scope=scope)
         limit = _limit(headers, scope["path"])
         try:
-            answer = self._refusal(headers, limit) or self.app
+            answer = self._refusal(headers, limit) or await self._unknown(scope, headers) or self.app
             await answer(scope, _counted(receive, limit), send_guarded)
         except Exception as error:
             _log(scope, error)
@@ -75,10 +81,26 @@ class Guard:
         length = headers.get("content-length", "0")
         return _too_large(limit) if not length.isdigit() or int(length) > limit else None
 
+    async def _unknown(self, scope: Scope, headers: Headers) -> JSONResponse | None:
+        """Refuses a large body before anything of it is read, if nobody is signed in who could send it."""
+        small = headers.get("content-length", "") if "transfer-encoding" not in headers else ""
+        if scope["method"] in _BODILESS or (small.isdigit() and int(small) <= _SMALL):
+            return None
+        if not scope["path"].startswith("/api/") or await self.is_known(scope):
+            return None
+        return problem(401, "NotSignedIn", "You are not signed in any more.", "Sign in again.")
+
+    def _add_headers(self, headers: MutableHeaders, path: str) -> None:
+        for name, value in self.headers.items():
+            headers.setdefault(name, value)
+        if path.startswith("/api/"):
+            headers.setdefault("Cache-Control", "no-store")
+
 
 def _host(headers: Headers) -> str:
-    host = headers.get("host", "").lower()
-    return host if host.endswith("]") else host.rpartition(":")[0] or host
+    """The name by which somebody asks, without its port; empty if it is no name at all."""
+    found = _HOST.fullmatch(headers.get("host", "").lower())
+    return found[1] if found else ""
 
 
 def _limit(headers: Headers, path: str) -> int:
@@ -117,10 +139,3 @@ def _log(scope: Scope, error: Exception) -> None:
     route = getattr(scope.get("route"), "path", "?")
     where = [f"{frame.filename.rsplit('/', 1)[-1]}:{frame.lineno}" for frame in extract_tb(error.__traceback__)[-6:]]
     log.error("unexpected error", route=route, kind=type(error).__name__, where=where)
-
-
-def _add_headers(headers: MutableHeaders, path: str) -> None:
-    for name, value in _HEADERS.items():
-        headers.setdefault(name, value)
-    if path.startswith("/api/"):
-        headers.setdefault("Cache-Control", "no-store")

@@ -368,7 +368,7 @@ class GroupOut(Schema):
 
 class GroupIn(BaseModel):
     name: str = Field(max_length=200)
-    notebook_ids: list[int] = Field(max_length=20000)
+    notebook_ids: list[Id] = Field(max_length=20000)
 
 
 class CaughtUpOut(Schema):
@@ -472,7 +472,7 @@ class AskedOut(BaseModel):
 
 
 class AnswerFollowing(BaseModel):
-    class_ids: list[int] = Field(max_length=200)
+    class_ids: list[Id] = Field(max_length=200)
 
 
 class AnswerRequest(Schema):
@@ -503,9 +503,14 @@ class InviteTeacher(Schema):
 
 
 class InvitedOut(Schema):
-    """`code`: for one who is new here; nothing for one who is let in at once."""
+    """`code`: to hand over; None for one who is let in at once. `is_here`: they give it when signed in."""
 
     code: CodeOut | None
+    is_here: bool
+
+
+class TakeUpInvitation(Schema):
+    code: str = Field(max_length=60)
 
 
 class ChangePassword(Schema):
@@ -575,8 +580,8 @@ class PagesPlanOut(Schema):
 class PageBefore(Schema):
     """A page that was brought up to date, and the revision to which it can go back."""
 
-    page_id: int
-    revision: int
+    page_id: Id
+    revision: Revision
 
 
 class SetWriting(Schema):

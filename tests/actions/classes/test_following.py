@@ -90,11 +90,14 @@ async def _board(unit, school, trips):
     return await look_at_reach(unit, trips.teacher, school.classes["9A"], master_id=trips.master)
 
 
-async def test_whoever_ended_it_may_begin_again(school, trips):
+async def test_whoever_ended_it_what_was_a_colleagues_is_asked_for_anew(school, trips):
     await agree(school, trips)
     async with school.database.begin() as unit:
         await stop_following(unit, trips.teacher, trips.master, school.classes["9A"])
-        await follow(unit, trips.teacher, trips.master, school.classes["9A"])
+        with pytest.raises(NotFound):
+            await follow(unit, trips.teacher, trips.master, school.classes["9A"])
+    await agree(school, trips)
+    async with school.database.begin() as unit:
         assert await unit.following.masters_of(school.classes["9A"]) == [school.master, trips.master]
         with pytest.raises(FollowsItsOwn):
             await stop_following(unit, school.teacher, school.master, school.classes["9A"])

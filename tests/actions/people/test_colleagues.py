@@ -10,7 +10,7 @@ from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.master.look_at_master import look_at_master, look_at_page
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook
-from red_thread.actions.people.begin_school import invite_teacher
+from red_thread.actions.people.begin_school import invite_teacher, take_up_invitation
 from red_thread.actions.people.colleagues import look_at_colleagues, set_role, take_out
 from red_thread.actions.people.make_codes import make_codes
 from red_thread.actions.push.control_push import stop_push
@@ -29,11 +29,11 @@ from tests.school import School
 async def colleague(school: School, name: str, role: str) -> Actor:
     async with school.database.begin() as unit:
         person = await unit.people.add_teacher(name, f"{name.lower()}@school.example", None)
-        invited = await invite_teacher(
-            unit, school.teacher, school.master, "", f"{name.lower()}@school.example", role
-        )
-        assert invited is None
-    return Actor(person, "teacher")
+        asked = await invite_teacher(unit, school.teacher, school.master, "", f"{name.lower()}@school.example", role)
+        assert asked is not None
+        actor = Actor(person, "teacher")
+        assert await take_up_invitation(unit, actor, asked.code) == school.master
+    return actor
 
 
 async def test_a_helper_reads_all_and_changes_nothing(school: School):

@@ -1,8 +1,10 @@
 """Rosters, ways in, sessions, pictures."""
 
+import asyncio
 from datetime import UTC, datetime, timedelta
 
 import pytest
+from sqlalchemy.exc import IntegrityError
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master, see_blob
@@ -22,14 +24,19 @@ from red_thread.actions.people.begin_school import (
     begin_school,
     expect_first_teacher,
     invite_teacher,
+    take_up_invitation,
 )
-from red_thread.actions.people.make_codes import make_code, make_codes
+from red_thread.actions.people.colleagues import set_role
+from red_thread.actions.people.colleagues import take_out as take_out_colleague
+from red_thread.actions.people.make_codes import end_code, make_code, make_codes
 from red_thread.actions.people.own_account import change_password, end_session, look_at_sessions
 from red_thread.actions.people.sign_in import sign_in, sign_out, use_code, walk_in, who_is
 from red_thread.actions.refusals import (
+    AddressTaken,
     BegunAlready,
     CodeNotGood,
     NotAllowed,
+    NotAnAddress,
     NotFound,
     NotSignedIn,
     NotTheirPassword,
@@ -92,7 +99,7 @@ async def test_a_code_opens_once_and_sets_the_password(school: School):
     assert left.codes == [], "who has a code that is not used yet keeps it"
 
 
-async def test_codes_that_were_handed_out_stay_good_until_they_run_out(school: School):
+async def test_a_code_is_good_once_until_the_next_one_and_no_longer_than_its_maker(school: School):
     (ada,) = await school.add_class("9A", 1)
     class_id = school.classes["9A"]
     async with school.database.begin() as unit:
@@ -101,17 +108,122 @@ async def test_codes_that_were_handed_out_stay_good_until_they_run_out(school: S
         (shown,) = await unit.classes.students(class_id)
         assert (shown.way_in, shown.code_since) == ("code", unit.now)
     async with school.database.begin() as unit:
-        session = await use_code(unit, first.code, "three long words")
+        with pytest.raises(CodeNotGood):
+            await use_code(unit, first.code, "three long words")
         with pytest.raises(PasswordTooWeak):
             await use_code(unit, second.code, "9a student 00")
         await use_code(unit, second.code, "other long words")
-        with pytest.raises(NotSignedIn):
-            await who_is(unit, session.token)
+        with pytest.raises(CodeNotGood):
+            await use_code(unit, second.code, "third long words")
+    await _opens_nothing(school, ada, lambda unit, _: end_code(unit, school.teacher, class_id, ada.person_id))
+    await _opens_nothing(
+        school,
+        ada,
+        lambda unit, token: change_password(unit, actor_of(ada), "other long words", "fresh long words", token),
+    )
+    sam, _ = await another_course(school)
+    async with school.database.begin() as unit:
+        await unit.masters.add_teacher(school.master, sam.person_id)
+        lost = await make_code(unit, sam, class_id, ada.person_id)
+        await take_out_colleague(unit, school.teacher, school.master, sam.person_id)
+        with pytest.raises(CodeNotGood):
+            await use_code(unit, lost.code, "three long words")
     async with school.database.begin() as unit:
         third = await make_code(unit, school.teacher, class_id, ada.person_id)
     async with school.database.begin(datetime.now(UTC) + timedelta(days=31)) as unit:
         with pytest.raises(CodeNotGood):
             await use_code(unit, third.code, "three long words")
+
+
+async def _opens_nothing(school: School, student, end):
+    async with school.database.begin() as unit:
+        lost = await make_code(unit, school.teacher, school.classes["9A"], student.person_id)
+        await end(unit, "no token")
+        with pytest.raises(CodeNotGood):
+            await use_code(unit, lost.code, "three long words")
+
+
+async def test_a_name_to_sign_in_with_is_one_persons_whatever_kind_of_name_it_is(school: School):
+    """An id of a roster, a colleague's “e-mail” and a name that was made are one name space, however they are typed."""
+    sam, course = await another_course(school)
+    async with school.database.begin() as unit:
+        victim = await unit.people.add_student("Zoë van der Berg")
+        person = await unit.people.person(victim)
+        assert person is not None and person.sign_in_name == "zoe.van.der.berg"
+    taken = roster(
+        ("Thief", None, "ZOE.van.der.\u200bBerg"),
+        ("Other", None, "tess@school.example"),
+        ("Twin", None, "T1"),
+        ("Twin too", None, "t1"),
+        class_name="X",
+    )
+    async with school.database.begin() as unit:
+        await import_roster(unit, sam, course, taken)
+        found = await unit.people.by_email("\uff3aoe.Van.Der.Berg ")
+        assert found is not None and found.id == victim
+        assert (await unit.people.by_email("tess@school.example")).id == school.teacher.person_id
+        assert await unit.people.by_email("t1") is None
+        with pytest.raises(AddressTaken):
+            await invite_teacher(unit, sam, course, "Thief", "zoe.van.der.berg")
+        with pytest.raises(NotAnAddress):
+            await invite_teacher(unit, sam, course, "Thief", "free.name")
+
+
+async def test_the_database_lets_nobody_have_anothers_name(school: School):
+    async with school.database.begin() as unit:
+        await unit.people.add_teacher("Ida", "ida@school.example", None)
+        with pytest.raises(IntegrityError):
+            await unit.connection.exec_driver_sql(
+                "UPDATE person SET outside_id = 'IDA@school.example' WHERE name <> 'Ida'"
+            )
+
+
+async def test_an_address_that_somebody_claimed_in_advance_lets_them_into_no_course(school: School):
+    sam, course = await another_course(school)
+    async with school.database.begin() as unit:
+        claimed = await invite_teacher(unit, sam, course, "Victoria", "victoria@school.example")
+        await use_code(unit, claimed.code, "three long words")
+        thief = Actor((await unit.people.by_email("victoria@school.example")).id, "teacher")
+        mine = school.teacher
+        asked = await invite_teacher(unit, mine, school.master, "Victoria", "victoria@school.example")
+        assert await unit.masters.role(thief.person_id, school.master) is None
+        with pytest.raises(CodeNotGood):
+            await take_up_invitation(unit, thief, claimed.code)
+        with pytest.raises(CodeNotGood):
+            await use_code(unit, asked.code, "other long words")  # it opens no account
+        with pytest.raises(CodeNotGood):
+            await take_up_invitation(unit, sam, asked.code)  # nor anybody else's way
+        assert await take_up_invitation(unit, thief, asked.code) == school.master
+        assert await unit.masters.role(thief.person_id, school.master) == "co-teacher"
+
+
+async def test_whom_the_owner_took_out_no_co_teacher_brings_back(school: School):
+    sam, _ = await another_course(school)
+    async with school.database.begin() as unit:
+        ida = Actor(await unit.people.add_teacher("Ida", "ida@school.example", None), "teacher")
+        for colleague in (sam, ida):
+            await unit.masters.add_teacher(school.master, colleague.person_id)
+        await take_out_colleague(unit, school.teacher, school.master, sam.person_id)
+        with pytest.raises(NotAllowed):
+            await invite_teacher(unit, ida, school.master, "Sam", "sam@school.example")
+        assert await invite_teacher(unit, school.teacher, school.master, "Sam", "sam@school.example")
+
+
+async def test_of_two_hand_overs_at_once_one_holds(school: School):
+    sam, _ = await another_course(school)
+    async with school.database.begin() as unit:
+        ida = Actor(await unit.people.add_teacher("Ida", "ida@school.example", None), "teacher")
+        for colleague in (sam, ida):
+            await unit.masters.add_teacher(school.master, colleague.person_id)
+
+    async def hand_over(to: Actor):
+        async with school.database.begin() as unit:
+            await set_role(unit, school.teacher, school.master, to.person_id, "owner")
+
+    done = await asyncio.gather(hand_over(sam), hand_over(ida), return_exceptions=True)
+    assert sorted(type(one).__name__ for one in done) == ["NoneType", "NotAllowed"]
+    async with school.database.begin() as unit:
+        assert [one.role for one in await unit.masters.teachers(school.master)].count("owner") == 1
 
 
 async def another_course(school: School) -> tuple[Actor, int]:

@@ -27,6 +27,9 @@
 			words: student.way_in === 'password' ? 'Forgot the password: new code' : 'A code for this one',
 			run: () => void attempt(() => classes.code(student))
 		},
+		...(student.code_since
+			? [{ words: 'End the code: the slip is lost', run: () => void attempt(() => classes.endCode(student)) }]
+			: []),
 		{
 			words: 'Correct the name',
 			run: () => {

@@ -62,6 +62,14 @@ export class ClassesState {
 		await this.choose(this.chosen!);
 	}
 
+	/** The slip was lost: nobody comes in by its code. */
+	async endCode(student: Student) {
+		const address = '/api/classes/{class_id}/students/{person_id}/code';
+		await ask(api.DELETE(address, { params: { path: this.#path(student) } }));
+		await this.choose(this.chosen!);
+		toasts.say(`The code of ${student.name} opens nothing any more.`);
+	}
+
 	/** Gives everyone, or these alone, what they lack of what the class was given. */
 	async catchUp(notebook_ids: number[] | null = null) {
 		const path = { class_id: this.chosen! };
@@ -154,6 +162,11 @@ export class ClassesState {
 		);
 		const does = role === 'helper' ? 'reads along in this course' : 'teaches this course too';
 		if (!told.code) return void toasts.say(`${email} ${does} from now on.`);
+		if (told.is_here) {
+			toasts.say(`${told.code.name} is here already, and is asked.`, {
+				hint: 'Hand over the code: it is given under “Your way in”, signed in as ever.'
+			});
+		}
 		this.sheet = {
 			class_name: 'a colleague',
 			address: `${location.origin}/code`,

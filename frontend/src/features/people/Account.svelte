@@ -1,5 +1,6 @@
 <!-- My own way in: another password, and where else I am signed in. -->
 <script lang="ts">
+	import { go } from '../../router';
 	import { api, ask, Problem, type Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
@@ -13,6 +14,7 @@
 	let { open = $bindable() }: { open: boolean } = $props();
 	let old = $state('');
 	let fresh = $state('');
+	let code = $state('');
 	let problem = $state.raw<Problem | null>(null);
 	let sessions = $state.raw<Schemas['OpenSessionOut'][]>([]);
 
@@ -36,6 +38,16 @@
 			if (!(error instanceof Problem)) throw error;
 			problem = error;
 		}
+	}
+
+	async function takeUp(event: SubmitEvent) {
+		event.preventDefault();
+		await attempt(async () => {
+			const { id } = await ask(api.POST('/api/session/invitation', { body: { code } }));
+			code = '';
+			open = false;
+			go(`/master/${id}`);
+		});
 	}
 
 	const end = (number: string) =>
@@ -72,5 +84,11 @@
 			</li>
 		{/each}
 	</ul>
-	{#if session.person?.kind === 'teacher'}<Schools />{/if}
+	{#if session.person?.kind === 'teacher'}
+		<form class="mt-6 grid gap-3" onsubmit={takeUp}>
+			<Field label="A code that a colleague gave you, to work in their course too" bind:value={code} />
+			<div><Button type="submit" disabled={!code.trim()}>Join the course</Button></div>
+		</form>
+		<Schools />
+	{/if}
 </Dialog>

@@ -47,6 +47,7 @@ async def take_out(unit: Unit, actor: Actor, class_id: int, person_id: int) -> N
     """A student leaves the class; their notebook rests as it is, and is theirs again when they come back."""
     await _student(unit, actor, class_id, person_id)
     await unit.classes.leave(class_id, person_id)
+    await unit.news.of_people([person_id])
 
 
 async def bring_in(unit: Unit, actor: Actor, class_id: int, person_id: int) -> None:

@@ -19,13 +19,12 @@ async def could_follow(unit: Unit, actor: Actor, master_id: int) -> list[OtherCl
 
 
 async def follow(unit: Unit, actor: Actor, master_id: int, class_id: int) -> None:
-    """A class that the actor looks after follows one of their courses too, or what the actor ended goes on.
+    """A class that the actor looks after follows one of their courses too.
 
-    Raises NotFound.
+    One that was a colleague's is asked for anew, whoever ended it. Raises NotFound.
     """
     await require_teacher(unit, actor, master_id)
-    if await unit.following.ended_by(class_id, master_id) != actor.person_id:
-        await require_class(unit, actor, class_id)
+    await require_class(unit, actor, class_id)
     await unit.following.follow(class_id, master_id)
 
 

@@ -1,6 +1,7 @@
 """The first day of a school: its first teacher, who looks after it, and a course; and more teachers after that."""
 
 from dataclasses import dataclass
+from typing import cast
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
@@ -9,9 +10,10 @@ from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
 from red_thread.actions.people.my_school import zone_called
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
-from red_thread.actions.permissions import require_teacher
-from red_thread.actions.refusals import AddressTaken, BegunAlready, NameMissing, NotFound
+from red_thread.actions.permissions import require_owner, require_teacher
+from red_thread.actions.refusals import AddressTaken, BegunAlready, CodeNotGood, NameMissing, NotAnAddress, NotFound
 from red_thread.store.master.values import Role
+from red_thread.store.people.values import Person
 from red_thread.store.unit import Unit
 
 _CODE = "first code"
@@ -71,6 +73,8 @@ async def make_teacher(unit: Unit, who: Beginning, administers: bool = False) ->
     name = _named(who.name, "person")
     password_hash = await aside(hash_password, who.password, [name, who.email])
     email = who.email.strip().lower() or None
+    if email and not is_mail(email):
+        raise NotAnAddress(email=email)
     if email and await unit.people.by_email(email):
         raise AddressTaken(email=email)
     return await unit.people.add_teacher(name, email, password_hash, administers)
@@ -90,9 +94,11 @@ async def invite_teacher(
 ) -> HandedCode | None:
     """A colleague teaches the course too, or helps there.
 
-    One who is new here gets a code; one who is here is let in at once.
+    One who is new here gets a code to begin with. One who is here is asked: they sign in as ever and give the code of
+    this invitation, since an address that somebody else put in proves nothing. Whom an administrator names is let in
+    at once (None). Whom the owner took out the owner alone brings back.
 
-    Raises NameMissing, NotFound.
+    Raises NameMissing, NotAnAddress, AddressTaken, NotAllowed, NotFound.
     """
     await require_teacher(unit, actor, master_id)
     address = email.strip().lower() or None
@@ -100,8 +106,9 @@ async def invite_teacher(
     if known is not None:
         if known.kind != "teacher":
             raise AddressTaken(email=address)
-        await unit.masters.add_teacher(master_id, known.id, role)
-        return None
+        return await _ask(unit, actor, master_id, known, role)
+    if address and not is_mail(address):
+        raise NotAnAddress(email=address)
     person_id = await unit.people.add_teacher(_named(name, "person"), address, None)
     await unit.masters.add_teacher(master_id, person_id, role)
     person = await unit.people.person(person_id)
@@ -109,6 +116,34 @@ async def invite_teacher(
     code = new_code()
     await unit.people.add_code(hash_code(code), person_id, actor.person_id, unit.now + CODE_LASTS)
     return HandedCode(person.name, person.email or person.sign_in_name or "", code)
+
+
+async def _ask(unit: Unit, actor: Actor, master_id: int, known: Person, role: Role) -> HandedCode | None:
+    if await unit.masters.worked(known.id, master_id) and await unit.masters.role(known.id, master_id) is None:
+        await require_owner(unit, actor, master_id)
+    inviter = await unit.people.person(actor.person_id)
+    if inviter is not None and inviter.administers:
+        await unit.masters.add_teacher(master_id, known.id, role)
+        return None
+    code, ends_at = new_code(), unit.now + CODE_LASTS
+    await unit.people.invite(hash_code(code), master_id, known.id, role, actor.person_id, ends_at)
+    return HandedCode(known.name, known.email or known.sign_in_name or "", code)
+
+
+async def take_up_invitation(unit: Unit, actor: Actor, code: str) -> int:
+    """The actor, who is here, works in the course that a code invites them to. Raises CodeNotGood."""
+    invited = await unit.people.take_up_invitation(hash_code(code), actor.person_id)
+    if invited is None:
+        raise CodeNotGood
+    master_id, role = invited
+    await unit.masters.add_teacher(master_id, actor.person_id, cast(Role, role))
+    return master_id
+
+
+def is_mail(address: str) -> bool:
+    """Whether it looks like an address of mail: what has no @ could be the name that somebody else signs in with."""
+    name, at, host = address.partition("@")
+    return bool(at and name and host) and not any(c.isspace() for c in address) and "@" not in host
 
 
 def _named(name: str, what: str) -> str:

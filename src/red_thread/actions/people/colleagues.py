@@ -18,6 +18,7 @@ async def set_role(unit: Unit, actor: Actor, master_id: int, person_id: int, rol
 
     There is one owner: who hands that on is a co-teacher. Raises NotAllowed, NotFound, OwnerStays.
     """
+    await unit.masters.hold(master_id)  # two who hand over at once: the second is no owner any more
     await require_owner(unit, actor, master_id)
     if person_id == actor.person_id:
         if role != "owner":
@@ -25,13 +26,14 @@ async def set_role(unit: Unit, actor: Actor, master_id: int, person_id: int, rol
         return
     if not await unit.masters.worked(person_id, master_id):
         raise NotFound(what="colleague")
-    await unit.masters.set_role(master_id, person_id, role)
     if role == "owner":
         await unit.masters.set_role(master_id, actor.person_id, "co-teacher")
+    await unit.masters.set_role(master_id, person_id, role)
 
 
 async def take_out(unit: Unit, actor: Actor, master_id: int, person_id: int) -> None:
     """A colleague works in the course no more: by the owner, or by themselves. Raises NotFound, OwnerStays."""
+    await unit.masters.hold(master_id)
     await require_teacher(unit, actor, master_id, reads=True)
     if person_id != actor.person_id:
         await require_owner(unit, actor, master_id)
@@ -41,3 +43,5 @@ async def take_out(unit: Unit, actor: Actor, master_id: int, person_id: int) -> 
     if role == "owner":
         raise OwnerStays
     await unit.masters.take_out_teacher(master_id, person_id)
+    await unit.people.end_codes_by(person_id, master_id)
+    await unit.news.of_people([person_id])

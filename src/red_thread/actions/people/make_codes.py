@@ -31,7 +31,7 @@ class HandedCodes:
 
 
 async def make_codes(unit: Unit, actor: Actor, class_id: int) -> HandedCodes:
-    """Codes for those of a class who have neither a password nor a code. Codes given out earlier stay good."""
+    """Codes for those of a class who have neither a password nor a code that is still good."""
     await require_class(unit, actor, class_id)
     handed = HandedCodes([], [])
     for student in await unit.classes.students(class_id):
@@ -45,17 +45,30 @@ async def make_codes(unit: Unit, actor: Actor, class_id: int) -> HandedCodes:
 
 
 async def make_code(unit: Unit, actor: Actor, class_id: int, person_id: int) -> HandedCode:
-    """A code for one student, whatever way in they had: the next password is the one that they set with it.
+    """A code for one student, whatever way in they had; it ends the codes before it.
+
+    The next password is the one that they set with it.
 
     Raises NotFound, TaughtByOthersToo.
     """
+    return await _hand(unit, actor, await _own_student(unit, actor, class_id, person_id))
+
+
+async def end_code(unit: Unit, actor: Actor, class_id: int, person_id: int) -> None:
+    """A student's code that was not used yet opens nothing any more. Raises NotFound, TaughtByOthersToo."""
+    student = await _own_student(unit, actor, class_id, person_id)
+    if not await unit.people.end_codes(student.person_id):
+        raise NotFound(what="code")
+
+
+async def _own_student(unit: Unit, actor: Actor, class_id: int, person_id: int) -> Student:
     await require_class(unit, actor, class_id)
     found = [student for student in await unit.classes.students(class_id) if student.person_id == person_id]
     if not found:
         raise NotFound(what="student")
     if await _is_others(unit, actor, person_id):
         raise TaughtByOthersToo(name=found[0].name)
-    return await _hand(unit, actor, found[0])
+    return found[0]
 
 
 async def _is_others(unit: Unit, actor: Actor, person_id: int) -> bool:

@@ -55,6 +55,14 @@ async def open_school(there: Unit, link: str, browser: str = "") -> NewSession:
     return await begin_session(there, person, browser)
 
 
+async def end_sessions_of_link(there: Unit, link: str) -> None:
+    """The person's sessions in another school end: their way in here was changed, perhaps because somebody had it."""
+    person_id = await there.links.person(link)
+    if person_id is not None:
+        await there.people.end_sessions(person_id)
+        await there.news.of_people([person_id])
+
+
 async def part_schools(unit: Unit, actor: Actor) -> None:
     """This school's account stands alone again."""
     await unit.links.part(actor.person_id)

@@ -10,7 +10,9 @@ from red_thread.store.unit import Unit
 
 
 async def change_password(unit: Unit, actor: Actor, old: str, new: str, token: str) -> None:
-    """A new password; it ends the actor's other sessions.
+    """A new password; it ends the actor's other sessions, and codes that were handed out.
+
+    The account stands alone in its school again: who had brought another one together with it is out, too.
 
     Raises NotTheirPassword, PasswordTooShort, PasswordTooWeak.
     """
@@ -19,6 +21,8 @@ async def change_password(unit: Unit, actor: Actor, old: str, new: str, token: s
         raise NotTheirPassword
     await unit.people.set_password(person.id, await aside(hash_password, new, names_of(person)))
     await unit.people.end_sessions(person.id, but=hash_secret(token))
+    await unit.links.part(person.id)
+    await unit.news.of_people([person.id])
 
 
 async def look_at_sessions(unit: Unit, actor: Actor, token: str) -> list[tuple[OpenSession, bool]]:
@@ -32,5 +36,6 @@ async def end_session(unit: Unit, actor: Actor, number: str) -> None:
     for session in await unit.people.sessions(actor.person_id):
         if session.number == number:
             await unit.people.end_session(session.token_hash)
+            await unit.news.of_people([actor.person_id])
             return
     raise NotFound(what="session")

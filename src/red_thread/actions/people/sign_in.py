@@ -60,6 +60,7 @@ async def use_code(unit: Unit, code: str, password: str, browser: str = "") -> N
         raise CodeNotGood
     await unit.people.set_password(person.id, password_hash)
     await unit.people.end_sessions(person.id)
+    await unit.news.of_people([person.id])
     await unit.links.part(person.id)
     return await begin_session(unit, person, browser)
 
@@ -80,6 +81,7 @@ async def who_is(unit: Unit, token: str | None) -> SignedIn:
 async def sign_out(unit: Unit, actor: Actor, token: str) -> None:
     """Ends the session of a token; one that has ended already stays so."""
     await unit.people.end_session(hash_secret(token))
+    await unit.news.of_people([actor.person_id])
 
 
 async def begin_session(unit: Unit, person: Person, browser: str = "") -> NewSession:

@@ -53,7 +53,9 @@ def is_plain(value: Any) -> bool:
 
 def is_size(value: Any) -> bool:
     """How wide or high something is shown: in pixels, or in hundredths of the page."""
-    return (isinstance(value, str) and bool(_SIZE.fullmatch(value))) or (is_number(value) and 0 <= value < 10_000)
+    if isinstance(value, str):
+        return bool(_SIZE.fullmatch(value))
+    return is_number(value) and 0 <= value < 10_000
 
 
 def is_whole(least: int, most: int) -> Rule:

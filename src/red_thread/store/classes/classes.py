@@ -63,6 +63,11 @@ _KNOWN = text("""
         WHERE e.person_id = p.id AND e.left_at IS NULL AND k.master_id = :master
             AND k.name = ANY(CAST(:names AS text[])))
 """)
+_TAKEN_IDS = text("""
+    SELECT id FROM unnest(CAST(:ids AS text[])) id WHERE folded_name(id) IN (
+        SELECT name FROM signs_in_as
+        UNION ALL SELECT folded_name(other) FROM unnest(CAST(:ids AS text[])) other GROUP BY 1 HAVING count(*) > 1)
+""")
 _ENROL = text("""
     INSERT INTO enrolment (class_id, person_id, joined_at) SELECT :class, unnest(CAST(:people AS bigint[])), :now
     ON CONFLICT (school_id, class_id, person_id) WHERE left_at IS NULL DO NOTHING
@@ -150,17 +155,22 @@ class ClassStore:
         like = [f"{stem}%" for stem in set(stems)]
         taken = set(
             await self.connection.scalars(
-                text("SELECT sign_in_name FROM person WHERE sign_in_name LIKE ANY(CAST(:like AS text[]))"),
-                {"like": like},
+                text("SELECT name FROM signs_in_as WHERE name LIKE ANY(CAST(:like AS text[]))"), {"like": like}
             )
         )
+        others = await self._names_of_others([one.outside_id for one in listed if one.outside_id])
         rows: list[dict[str, str | None]] = []
         for one in listed:
             made = None if one.email else sign_in_name(one.name, taken)
             taken.add(made)
-            rows.append({"name": one.name, "email": one.email, "outside_id": one.outside_id, "sign_in_name": made})
+            outside_id = one.outside_id if one.outside_id not in others else None
+            rows.append({"name": one.name, "email": one.email, "outside_id": outside_id, "sign_in_name": made})
         added = insert(t.Person).values(kind="student").returning(t.Person.id, sort_by_parameter_order=True)
         return list(await self.connection.scalars(added, rows)) if rows else []
+
+    async def _names_of_others(self, outside_ids: list[str]) -> set[str]:
+        """Which of these ids somebody else signs in with, or stand there twice: they are nobody's way in."""
+        return set(await self.connection.scalars(_TAKEN_IDS, {"ids": outside_ids}))
 
     async def enrol(self, class_id: int, person_ids: list[int]) -> None:
         """Puts people into a class, each with a notebook: the one they had, if they had one."""

@@ -25,12 +25,27 @@ _SESSION = text("""
     FROM sign_in_session s JOIN person p ON p.id = s.person_id
     WHERE s.token_hash = :token_hash AND s.ends_at > :now
 """)
-# An address comes before a name, a name before a school's id: nobody is locked out by what another is called.
+# One name is one person's: e-mail, sign-in name and the school's id are one name space.
 _BY_NAME = text("""
-    SELECT id, name, kind, email, password_hash, sign_in_name, administers FROM person
-    WHERE email = :name OR sign_in_name = :name OR outside_id = :as_typed
-    ORDER BY email = :name DESC NULLS LAST, sign_in_name = :name DESC NULLS LAST LIMIT 1
+    SELECT p.id, p.name, p.kind, p.email, p.password_hash, p.sign_in_name, p.administers
+    FROM signs_in_as s JOIN person p ON p.id = s.person_id WHERE s.name = folded_name(:name)
 """)
+_INVITE = text("""
+    INSERT INTO invitation (code_hash, master_id, person_id, role, made_by, ends_at)
+    VALUES (:code, :master, :person, :role, :by, :ends_at)
+""")
+# An invitation is taken up by who is invited and was handed its code, as long as who made it may still invite.
+_TAKE_UP = text("""
+    DELETE FROM invitation i USING master_teacher m
+    WHERE i.code_hash = :code AND i.person_id = :person AND i.ends_at > :now
+        AND m.master_id = i.master_id AND m.person_id = i.made_by AND m.left_at IS NULL AND m.role <> 'helper'
+    RETURNING i.master_id, i.role
+""")
+_END_CODES_BY = text("""
+    DELETE FROM sign_in_code s WHERE s.made_by = :by AND s.used_at IS NULL AND s.person_id IN (
+        SELECT e.person_id FROM enrolment e JOIN class k ON k.id = e.class_id WHERE k.master_id = :master)
+""")
+_END_INVITATIONS_BY = text("DELETE FROM invitation WHERE made_by = :by AND master_id = :master")
 _OTHERS = text("""
     SELECT EXISTS (SELECT FROM enrolment e JOIN class k ON k.id = e.class_id
         WHERE e.person_id = :person AND NOT EXISTS (
@@ -65,15 +80,14 @@ class PeopleStore:
         """A name to sign in with that nobody has; two who look for one at once wait for each other."""
         await self.connection.execute(text("SELECT pg_advisory_xact_lock(20201)"))
         like = sign_in_name(name, ())
-        found = await self.connection.scalars(
-            select(t.Person.sign_in_name).where(t.Person.sign_in_name.startswith(like, autoescape=True))
+        taken = await self.connection.scalars(
+            select(t.SignsInAs.name).where(t.SignsInAs.name.startswith(like, autoescape=True))
         )
-        return sign_in_name(name, {one for one in found if one})
+        return sign_in_name(name, set(taken))
 
     async def by_email(self, email: str) -> Person | None:
         """By e-mail, the name to sign in with, or the school's id."""
-        values = {"name": email.strip().lower(), "as_typed": email.strip()}
-        row = (await self.connection.execute(_BY_NAME, values)).one_or_none()
+        row = (await self.connection.execute(_BY_NAME, {"name": email.replace("\0", "")})).one_or_none()
         return _person(row) if row else None
 
     async def teachers(self) -> list[Person]:
@@ -95,6 +109,7 @@ class PeopleStore:
         await self.connection.execute(
             update(t.Person).where(t.Person.id == person_id).values(password_hash=password_hash)
         )
+        await self.end_codes(person_id)
 
     async def begin_session(
         self, token_hash: bytes, person_id: int, proof: str, ends_at: datetime, browser: str = ""
@@ -138,9 +153,35 @@ class PeopleStore:
         await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.token_hash == token_hash))
 
     async def add_code(self, code_hash: bytes, person_id: int, made_by: int, ends_at: datetime) -> None:
-        """A code beside those that were handed out before: none of them ends."""
+        """A new code; it ends those that were handed out for the person before."""
+        await self.end_codes(person_id)
         made = {"made_by": made_by, "made_at": self.now, "ends_at": ends_at}
         await self.connection.execute(insert(t.SignInCode).values(code_hash=code_hash, person_id=person_id, **made))
+
+    async def end_codes(self, person_id: int) -> bool:
+        """Codes of a person that are still good open nothing any more; gives whether there were any."""
+        unused = t.SignInCode.person_id == person_id, t.SignInCode.used_at.is_(None)
+        ended = await self.connection.execute(delete(t.SignInCode).where(*unused).returning(t.SignInCode.code_hash))
+        return ended.first() is not None
+
+    async def end_codes_by(self, maker_id: int, master_id: int) -> None:
+        """What somebody handed out for a course ends: codes of its students, and invitations."""
+        values = {"by": maker_id, "master": master_id}
+        await self.connection.execute(_END_CODES_BY, values)
+        await self.connection.execute(_END_INVITATIONS_BY, values)
+
+    async def invite(
+        self, code_hash: bytes, master_id: int, person_id: int, role: str, made_by: int, ends_at: datetime
+    ) -> None:
+        """Asks somebody who is here to work in a course; the code is good for that alone."""
+        values = {"code": code_hash, "master": master_id, "person": person_id, "role": role}
+        await self.connection.execute(_INVITE, {**values, "by": made_by, "ends_at": ends_at})
+
+    async def take_up_invitation(self, code_hash: bytes, person_id: int) -> tuple[int, str] | None:
+        """The course and the role that a code invites this person to; it is used up. None if it does not."""
+        values = {"code": code_hash, "person": person_id, "now": self.now}
+        row = (await self.connection.execute(_TAKE_UP, values)).one_or_none()
+        return (row.master_id, row.role) if row else None
 
     async def whose_code(self, code_hash: bytes) -> int | None:
         """Whose a code is that is still good."""

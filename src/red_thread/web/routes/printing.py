@@ -21,6 +21,7 @@ from red_thread.formats.problems import Unreadable
 from red_thread.store.unit import Unit
 from red_thread.web.dependencies import ByUploader, InDatabase
 from red_thread.web.limits import made_within_limits
+from red_thread.web.schemas import Id
 
 router = APIRouter(tags=["printing"])
 MOST_PAGES = 200  # in one PDF
@@ -57,8 +58,8 @@ async def get_master_print(
     database: InDatabase,
     actor: ByUploader,
     presses: InPresses,
-    section: int | None = None,
-    page: int | None = None,
+    section: Id | None = None,
+    page: Id | None = None,
     form: Form = "pdf",
     answers: bool = False,
 ) -> Response:

@@ -17,7 +17,7 @@ from red_thread.actions.classes.change_class import (
     take_out,
 )
 from red_thread.actions.classes.import_roster import import_roster, preview_roster, undo_roster
-from red_thread.actions.people.make_codes import make_code, make_codes
+from red_thread.actions.people.make_codes import end_code, make_code, make_codes
 from red_thread.actions.permissions import require_class, require_teacher
 from red_thread.actions.push.catch_up import WhoLacks, catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
@@ -38,6 +38,7 @@ from red_thread.web.schemas import (
     CellOut,
     ClassViewOut,
     CodeSheetOut,
+    Id,
     LackingOut,
     MoveStudent,
     Name,
@@ -191,9 +192,15 @@ async def post_code_for_one(
     return code_sheet(found.name, settings, unit.school, [handed], [])
 
 
+@router.delete("/classes/{class_id}/students/{person_id}/code", status_code=204)
+async def delete_code(class_id: int, person_id: int, unit: InUnit, actor: ByActor) -> None:
+    """A code that was handed out opens nothing any more: the slip was lost."""
+    await end_code(unit, actor, class_id, person_id)
+
+
 @router.post("/classes/{class_id}/codes")
 async def post_codes(class_id: int, unit: InUnit, actor: ByActor, settings: InSettings) -> CodeSheetOut:
-    """One-time sign-in codes for those who have no way in yet; codes that were handed out stay good."""
+    """One-time sign-in codes for those who have no way in yet."""
     found = await require_class(unit, actor, class_id)
     handed = await make_codes(unit, actor, class_id)
     return code_sheet(found.name, settings, unit.school, handed.codes, handed.left_out)
@@ -213,7 +220,7 @@ async def post_answer(class_id: int, person_id: int, body: AnswerRequest, unit: 
 
 @router.get("/classes/{class_id}/reach", response_model=BoardOut)
 async def get_reach(
-    class_id: int, unit: InUnit, actor: ByActor, section_id: int | None = None, master_id: int | None = None
+    class_id: int, unit: InUnit, actor: ByActor, section_id: Id | None = None, master_id: Id | None = None
 ) -> Response:
     """The board of a class in one of the masters that it follows. PostgreSQL wrote the cells; they go out as is."""
     board = await look_at_reach(unit, actor, class_id, section_id, master_id)

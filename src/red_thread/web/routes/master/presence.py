@@ -7,27 +7,34 @@ from fastapi.responses import StreamingResponse
 
 from red_thread.actions.permissions import require_master_page
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
 from red_thread.web.presence import Presence
+from red_thread.web.streams import InStream
 
 router = APIRouter(tags=["master"])
 
 
 @router.get("/pages/{page_id}/events")
-async def get_page_events(page_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+async def get_page_events(
+    page_id: int, request: Request, stream: InStream, unit: InUnit, actor: ByActor
+) -> StreamingResponse:
     """Says `here` with the names of the others who have the page open, and `changed` when it was saved."""
     await require_master_page(unit, actor, page_id, reads=True)
     person = await unit.people.person(actor.person_id)
     name = person.name if person is not None else ""
-    state = request.app.state
-    stream = _events(state.news, state.presence, page_id, (actor.person_id, name))
-    return StreamingResponse(stream, media_type="text/event-stream", headers=EVENT_HEADERS)
+    presence: Presence = request.app.state.presence
+    topics = f"page:{page_id}", f"here:{page_id}"
+    told = stream.of(lambda later: require_master_page(later, actor, page_id, reads=True), *topics)
+    events = _events(told, presence, page_id, (actor.person_id, name))
+    return StreamingResponse(events, media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
-async def _events(hub: NewsHub, presence: Presence, page_id: int, who: tuple[int, str]) -> AsyncIterator[bytes]:
+async def _events(
+    stream: AsyncIterator[set[str]], presence: Presence, page_id: int, who: tuple[int, str]
+) -> AsyncIterator[bytes]:
     page, known, first = f"page:{page_id}", list[str](), True
     with presence.at(page_id, *who):
-        async for told in hub.of(page, f"here:{page_id}"):
+        async for told in stream:
             others = presence.others(page_id, who[0])
             here = as_event("here", others) if others != known else b""
             changed = as_event("changed", {}) if page in told and not first else b""

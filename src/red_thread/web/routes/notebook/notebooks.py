@@ -3,7 +3,7 @@
 from collections.abc import AsyncIterator
 
 import orjson
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.notebook.drawer import bring_back, put_away
@@ -15,7 +15,7 @@ from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.permissions import require_reader
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
 from red_thread.web.schemas import (
     AddedOut,
     BeginPage,
@@ -29,6 +29,7 @@ from red_thread.web.schemas import (
     ShownPageOut,
     StateOut,
 )
+from red_thread.web.streams import InStream
 
 router = APIRouter(tags=["notebook"])
 
@@ -48,17 +49,17 @@ async def get_notebook(notebook_id: int, unit: InUnit, actor: ByActor) -> Respon
 
 
 @router.get("/notebooks/{notebook_id}/events")
-async def get_events(notebook_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+async def get_events(notebook_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Says `news` whenever something came into the notebook, `display` when what is on display has changed."""
     notebook = await require_reader(unit, actor, notebook_id)
     displays = [f"display:{master}" for master in await unit.following.masters_of(notebook.class_id)]
-    stream = _news(request.app.state.news, f"notebook:{notebook_id}", *displays)
-    return StreamingResponse(stream, media_type="text/event-stream", headers=EVENT_HEADERS)
+    told = stream.of(lambda later: require_reader(later, actor, notebook_id), f"notebook:{notebook_id}", *displays)
+    return StreamingResponse(_news(told), media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
-async def _news(hub: NewsHub, *topics: str) -> AsyncIterator[bytes]:
+async def _news(stream: AsyncIterator[set[str]]) -> AsyncIterator[bytes]:
     first = True
-    async for told in hub.of(*topics):
+    async for told in stream:
         events = {_EVENTS[topic.split(":")[0]] for topic in told} if not first else set[str]()
         yield b"".join(as_event(event, {}) for event in sorted(events)) or COMMENT
         first = False

@@ -2,12 +2,20 @@
 
 from fastapi import APIRouter, Request, Response
 
-from red_thread.actions.people.begin_school import Beginning, add_course, begin_school, invite_teacher, may_begin
+from red_thread.actions.people.begin_school import (
+    Beginning,
+    add_course,
+    begin_school,
+    invite_teacher,
+    may_begin,
+    take_up_invitation,
+)
 from red_thread.actions.people.colleagues import look_at_colleagues, set_role, take_out
+from red_thread.actions.people.my_schools import end_sessions_of_link, look_at_my_schools
 from red_thread.actions.people.own_account import change_password, end_session, look_at_sessions
-from red_thread.actions.refusals import BegunAlready
+from red_thread.actions.refusals import BegunAlready, CodeNotGood, NotTheirPassword
 from red_thread.web.code_sheet import code_slip
-from red_thread.web.dependencies import COOKIE, ByActor, InSettings, InTurn, InUnit
+from red_thread.web.dependencies import COOKIE, ByActor, InDatabase, InSettings, InTurn, InUnit
 from red_thread.web.routes.people.session import begun
 from red_thread.web.schemas import (
     AddedOut,
@@ -20,6 +28,7 @@ from red_thread.web.schemas import (
     Name,
     OpenSessionOut,
     RoleIn,
+    TakeUpInvitation,
 )
 from red_thread.web.tries import Tries
 
@@ -62,9 +71,22 @@ async def post_master(body: Name, unit: InUnit, actor: ByActor) -> AddedOut:
 async def post_teacher(
     master_id: int, body: InviteTeacher, unit: InUnit, actor: ByActor, settings: InSettings
 ) -> InvitedOut:
-    """A colleague teaches the course too; one who is new here gets a code."""
+    """A colleague teaches the course too; one who is new here gets a code, one who is here is asked."""
+    known = bool(body.email.strip()) and await unit.people.by_email(body.email) is not None
     handed = await invite_teacher(unit, actor, master_id, body.name, body.email, body.role)
-    return InvitedOut(code=code_slip(handed, settings, unit.school) if handed else None)
+    return InvitedOut(code=code_slip(handed, settings, unit.school) if handed else None, is_here=known)
+
+
+@router.post("/session/invitation")
+async def post_invitation(body: TakeUpInvitation, request: Request, unit: InUnit, actor: ByActor) -> AddedOut:
+    """The code of an invitation, from somebody who is here: they work in that course too; gives its master."""
+    tries: Tries = request.app.state.tries
+    tries.check(request, "an invitation")
+    try:
+        return AddedOut(id=await take_up_invitation(unit, actor, body.code))
+    except CodeNotGood:
+        tries.failed(request, "an invitation")
+        raise
 
 
 @router.get("/masters/{master_id}/teachers")
@@ -90,9 +112,23 @@ async def delete_teacher(master_id: int, person_id: int, unit: InUnit, actor: By
 
 
 @router.put("/session/password", status_code=204)
-async def put_password(turn: InTurn, body: ChangePassword, request: Request, unit: InUnit, actor: ByActor) -> None:
-    """A new password of one's own; it ends one's other sessions."""
-    await change_password(unit, actor, body.old, body.new, request.cookies[COOKIE])
+async def put_password(
+    turn: InTurn, body: ChangePassword, request: Request, database: InDatabase, unit: InUnit, actor: ByActor
+) -> None:
+    """A new password of one's own; it ends one's other sessions, in all schools that are brought together."""
+    tries: Tries = request.app.state.tries
+    account = f"password of {actor.person_id}"
+    tries.check(request, account)
+    link, schools = await unit.links.of(actor.person_id), await look_at_my_schools(unit, actor)
+    try:
+        await change_password(unit, actor, body.old, body.new, request.cookies[COOKIE])
+    except NotTheirPassword:
+        tries.failed(request, account)
+        raise
+    for school in schools if link else []:
+        if school.school_id != unit.school:
+            async with database.database.of(school.school_id).begin() as there:
+                await end_sessions_of_link(there, str(link))
 
 
 @router.get("/sessions")

@@ -3,7 +3,7 @@
 from collections.abc import AsyncIterator
 from dataclasses import replace
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.permissions import require_push
@@ -14,8 +14,8 @@ from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
 from red_thread.store.database import OneSchool
 from red_thread.store.push.values import PushInfo
-from red_thread.web.dependencies import ByActor, InUnit, database_of
-from red_thread.web.events import COMMENT, EVENT_HEADERS, NewsHub, as_event
+from red_thread.web.dependencies import ByActor, InUnit
+from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
 from red_thread.web.push_schemas import (
     ConflictOut,
     MovedOnOut,
@@ -40,6 +40,7 @@ from red_thread.web.push_schemas import (
     rows_out,
 )
 from red_thread.web.schemas import AddedOut
+from red_thread.web.streams import InStream
 
 router = APIRouter(tags=["push"])
 NOTHING_BESIDES = UndoIn()
@@ -80,12 +81,12 @@ async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
 
 
 @router.get("/pushes/{push_id}/events")
-async def get_push_events(push_id: int, request: Request, unit: InUnit, actor: ByActor) -> StreamingResponse:
+async def get_push_events(push_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> StreamingResponse:
     """Progress as server-sent events, until the push is done."""
     await require_push(unit, actor, push_id, reads=True)
-    hub: NewsHub = request.app.state.news
-    database = database_of(request)
-    return StreamingResponse(_progress(hub, database, push_id), media_type="text/event-stream", headers=EVENT_HEADERS)
+    told = stream.of(lambda later: require_push(later, actor, push_id, reads=True), f"push:{push_id}")
+    progress = _progress(told, stream.database, push_id)
+    return StreamingResponse(progress, media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
 @router.post("/pushes/{push_id}/again", status_code=204)
@@ -132,8 +133,8 @@ async def post_undo(push_id: int, unit: InUnit, actor: ByActor, body: UndoIn = N
     return UndoneOut.model_validate(await undo_push(unit, actor, push_id, also))
 
 
-async def _progress(hub: NewsHub, database: OneSchool, push_id: int) -> AsyncIterator[bytes]:
-    async for told in hub.of(f"push:{push_id}"):
+async def _progress(stream: AsyncIterator[set[str]], database: OneSchool, push_id: int) -> AsyncIterator[bytes]:
+    async for told in stream:
         if not told:
             yield COMMENT
             continue
