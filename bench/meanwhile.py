@@ -46,7 +46,7 @@ async def _served(made: District) -> AsyncIterator[httpx.AsyncClient]:
     env = environment(
         RED_THREAD_DATABASE_URL=made.settings.database_url, RED_THREAD_PUBLIC_URL=f"http://127.0.0.1:{port}"
     )
-    web = subprocess.Popen([sys.executable, "-m", "red_thread.cli", "web", "--port", str(port)], env=env)
+    web = subprocess.Popen([sys.executable, "-m", "red_thread", "web", "--port", str(port)], env=env)
     try:
         async with httpx.AsyncClient(base_url=f"http://127.0.0.1:{port}", timeout=120) as client:
             while not await _answers(client):

@@ -157,7 +157,7 @@ async def _memory(made: District) -> Figure:
     async with queued.begin() as unit:
         push_id = await start_push(unit, made.teacher, PushRequest(made.master, tuple(pages), (made.klass,)))
     env = environment(RED_THREAD_DATABASE_URL=made.settings.database_url)
-    worker = subprocess.Popen([sys.executable, "-m", "red_thread.cli", "worker"], env=env)
+    worker = subprocess.Popen([sys.executable, "-m", "red_thread", "worker"], env=env)
     try:
         while True:
             await asyncio.sleep(0.1)

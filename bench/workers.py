@@ -65,7 +65,7 @@ async def measure() -> list[Figure]:
 @contextmanager
 def _workers(made: District, count: int) -> Iterator[None]:
     env = environment(RED_THREAD_DATABASE_URL=made.settings.database_url)
-    command = [sys.executable, "-m", "red_thread.cli", "worker"]
+    command = [sys.executable, "-m", "red_thread", "worker"]
     started = [subprocess.Popen(command, env=env) for _ in range(count)]
     time.sleep(_PAUSE)
     try:

@@ -12,7 +12,7 @@ _CHECKS: list[tuple[str, list[str], Path]] = [
     ("format", ["ruff", "format", "--check", "-q", "."], PROJECT),
     ("types", ["pyright"], PROJECT),
     ("rooms", ["lint-imports", "--no-cache"], PROJECT),
-    ("client", ["python", "-m", "red_thread.cli", "client", "--check"], PROJECT),
+    ("client", ["python", "-m", "red_thread", "client", "--check"], PROJECT),
     ("client types", ["npm", "run", "--silent", "client", "--", "--check"], FRONT_END),
     ("svelte-check", ["npm", "run", "--silent", "check"], FRONT_END),
     ("eslint", ["npm", "run", "--silent", "lint"], FRONT_END),

@@ -84,14 +84,14 @@ def _client(options: argparse.Namespace, rest: list[str]) -> None:
     install_python()
     install_front_end_packages()  # without a build, which a stale client would break
     env = environment(RED_THREAD_DATABASE_URL="postgresql://nowhere")
-    subprocess.run([str(PYTHON), "-m", "red_thread.cli", "client"], cwd=PROJECT, env=env, check=True)
+    subprocess.run([str(PYTHON), "-m", "red_thread", "client"], cwd=PROJECT, env=env, check=True)
     subprocess.run(["npm", "run", "--silent", "client"], cwd=FRONT_END, env=env, check=True)
 
 
 def _merge(options: argparse.Namespace, rest: list[str]) -> None:
     install_debian(database=False)
     install_python()
-    os.execve(PYTHON, [str(PYTHON), "-m", "red_thread.cli", "merge", *rest], environment())
+    os.execve(PYTHON, [str(PYTHON), "-m", "red_thread", "merge", *rest], environment())
 
 
 def _tool(options: argparse.Namespace, rest: list[str]) -> None:

@@ -70,7 +70,7 @@ def on_data(data: Path, command: list[str]) -> int:
         elif cluster is not None:
             cluster.port = cluster.running_port()
         env = environment(RED_THREAD_DATABASE_URL=url or (cluster.url() if cluster else ""))
-        return subprocess.run([str(PYTHON), "-m", "red_thread.cli", *command], env=env, check=False).returncode
+        return subprocess.run([str(PYTHON), "-m", "red_thread", *command], env=env, check=False).returncode
     finally:
         if cluster is not None and started:
             cluster.stop()
@@ -111,13 +111,13 @@ def _workers() -> int:
 
 def _started(env: dict[str, str], *command: str) -> "subprocess.Popen[bytes]":
     dies_with_us = ["setpriv", "--pdeathsig", "SIGTERM"]
-    run = [*dies_with_us, str(PYTHON), "-m", "red_thread.cli", *command]
+    run = [*dies_with_us, str(PYTHON), "-m", "red_thread", *command]
     return subprocess.Popen(run, cwd=PROJECT, env=env, start_new_session=True)
 
 
 def _prepare(env: dict[str, str], demo: str) -> dict[str, Any]:
     """Makes the database ready; tells whether it holds the demo, and the code of a first start."""
-    command = [str(PYTHON), "-m", "red_thread.cli", "prepare", "--demo", demo]
+    command = [str(PYTHON), "-m", "red_thread", "prepare", "--demo", demo]
     done = subprocess.run(command, cwd=PROJECT, env=env, check=False, stdout=subprocess.PIPE, text=True)
     if done.returncode:
         give_up("The database could not be made ready; what went wrong is said above.")

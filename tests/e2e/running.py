@@ -35,7 +35,7 @@ def running_application() -> Iterator[str]:
         "RED_THREAD_DEMO": "true",
         "RED_THREAD_SIGN_IN_TRIES": "1000/minute",
     }
-    command = [sys.executable, "-m", "red_thread.cli"]
+    command = [sys.executable, "-m", "red_thread"]
     processes = []
     try:
         subprocess.run([*command, "prepare"], cwd=PROJECT, env=env, check=True)

@@ -9,7 +9,7 @@ import pytest
 from red_thread.settings import PROJECT
 from tests.notation import page, show
 
-COMMAND = [sys.executable, "-m", "red_thread.cli", "merge"]
+COMMAND = [sys.executable, "-m", "red_thread", "merge"]
 PAGES = {"base": page("a:one"), "master": page("a:one | b:two"), "student": page("a:one mine")}
 
 

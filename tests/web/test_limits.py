@@ -3,11 +3,15 @@
 import asyncio
 import os
 import signal
+import time
 
 import pytest
 
+from red_thread.actions.aside import aside_from_others
+from red_thread.actions.people.passwords import password_fits
 from red_thread.formats.problems import Unreadable
 from red_thread.web import limits
+from red_thread.web.turns import AT_ONCE, MOST_WAITING, SessionTurns, TooMany
 
 
 def loops(name):
@@ -63,3 +67,43 @@ async def test_the_time_to_begin_is_not_the_files(monkeypatch):
     monkeypatch.setattr(limits, "SECONDS_TO_BEGIN", 0)
     with pytest.raises(Unreadable, match="too much else"):
         await limits.within_limits("five", max, 3, 5)
+
+
+def waits(name):
+    time.sleep(60)
+
+
+async def test_a_file_that_waits_for_ever_is_let_go(monkeypatch):
+    monkeypatch.setattr(limits, "STILL", 2)
+    with pytest.raises(Unreadable, match="nothing moved"):
+        await limits.within_limits("odd.zip", waits, "odd.zip")
+
+
+async def test_files_that_take_long_keep_nobody_from_signing_in(monkeypatch):
+    monkeypatch.setattr(limits, "SECONDS", 2)
+    files = [asyncio.create_task(limits.within_limits(f"{n}.zip", loops, f"{n}.zip")) for n in range(12)]
+    await asyncio.sleep(0.2)
+    assert not await aside_from_others(password_fits, "three long words", None)
+    assert not any(file.done() for file in files), "it did not wait for them"
+    for file in files:
+        file.cancel()
+
+
+async def test_more_requests_of_one_session_wait_and_others_do_not():
+    turns, here, go = SessionTurns(), [], asyncio.Event()
+
+    async def ask(session):
+        async with turns.of(session):
+            here.append(session)
+            await go.wait()
+
+    asked = [asyncio.create_task(ask("busy")) for _ in range(MOST_WAITING)]
+    asked.append(asyncio.create_task(ask("other")))
+    await asyncio.sleep(0)
+    await asyncio.sleep(0)
+    assert (here.count("busy"), here.count("other")) == (AT_ONCE, 1)
+    with pytest.raises(TooMany):
+        await ask("busy")
+    go.set()
+    await asyncio.gather(*asked)
+    assert here.count("busy") == MOST_WAITING

@@ -50,11 +50,11 @@ class TooManyTries(Refused):
     hint = "Wait a minute, then try again."
 
 
-class TooManyFiles(Refused):
-    """You have asked for many files just now."""
+class TooOften(Refused):
+    """That was often within one minute: {what}."""
 
     status = 429
-    hint = "Wait a minute, then try again."
+    hint = "Nothing is lost. Wait a minute, then go on."
 
 
 class NotAllowed(Refused):

@@ -137,6 +137,15 @@ class SignsInAs(OfSchool):
     person_id: Mapped[int] = _to("person", index=True)
 
 
+class Turn(OfSchool):
+    """How often something happened in a minute. Written without a log: after a crash it begins anew."""
+
+    __tablename__ = "turn"
+    what: Mapped[str] = mapped_column(primary_key=True)
+    minute: Mapped[datetime] = mapped_column(primary_key=True)
+    times: Mapped[int] = mapped_column(Integer)
+
+
 class Invitation(OfSchool):
     """Somebody who is here is asked to work in a course, too; only who was handed its code can say yes."""
 

@@ -25,6 +25,7 @@ from red_thread.store.push.operations import OperationStore
 from red_thread.store.push.pull_backs import PullBackStore
 from red_thread.store.push.pushes import PushStore
 from red_thread.store.reach.boards import BoardStore
+from red_thread.store.turns import TurnStore
 
 _FORGET_FAILED = text("""
     DELETE FROM procrastinate_jobs
@@ -91,4 +92,5 @@ class Unit:
         self.boards = BoardStore(connection)
         self.blobs = BlobStore(connection)
         self.news = Notifier(connection)
+        self.turns = TurnStore(connection, now)
         self.queue = JobQueue(connection, school, defer)

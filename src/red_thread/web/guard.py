@@ -6,6 +6,7 @@ errors too; and an answer where something broke off.
 
 import re
 from collections.abc import Awaitable, Callable, Collection
+from contextlib import AbstractAsyncContextManager, nullcontext
 from traceback import extract_tb
 
 import structlog
@@ -15,6 +16,7 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from red_thread.web.problems import problem
+from red_thread.web.turns import SessionTurns, TooMany
 
 log = structlog.get_logger()
 _POLICY = (
@@ -39,6 +41,7 @@ _MOST_BYTES, _MOST_FOR_A_MASTER, _MOST_JSON = 30 * _MB, 105 * _MB, 8 * _MB
 # A form is a little larger than the file in it: what is said is how large that may be.
 _SAID = {_MOST_BYTES: 25, _MOST_FOR_A_MASTER: 100, _MOST_JSON: 8}
 _HOST = re.compile(r"(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(:\d{1,5})?")
+_COOKIE = re.compile(r"red_thread_session=([^;]+)")
 _SMALL = 64 * 1024  # of a request that anybody may send; more of it is read for those alone who are signed in
 _FOR_A_MASTER = re.compile(r"/api/masters/\d+/(pages|pages/plan|blobs)")
 
@@ -47,7 +50,7 @@ class Guard:
     """Written on ASGI itself: a wrapper that passes whole responses on costs every request a task and a queue."""
 
     def __init__(self, app: ASGIApp, hosts: Collection[str], secure: bool, is_known: IsKnown) -> None:
-        self.app, self.is_known = app, is_known
+        self.app, self.is_known, self.turns = app, is_known, SessionTurns()
         self.hosts = {host.lower() for host in hosts}
         self.headers = {**_HEADERS, **_SECURE} if secure else _HEADERS
 
@@ -67,8 +70,13 @@ class Guard:
         headers = Headers(scope=scope)
         limit = _limit(headers, scope["path"])
         try:
-            answer = self._refusal(headers, limit) or await self._unknown(scope, headers) or self.app
-            await answer(scope, _counted(receive, limit), send_guarded)
+            async with self._turn(scope, headers):
+                answer = self._refusal(headers, limit) or await self._unknown(scope, headers) or self.app
+                await answer(scope, _counted(receive, limit), send_guarded)
+        except TooMany:
+            await problem(429, "TooMany", "These are many requests at once.", "Wait a moment, then go on.")(
+                scope, receive, send_guarded
+            )
         except Exception as error:
             _log(scope, error)
             if started:
@@ -80,6 +88,12 @@ class Guard:
             return problem(400, "WrongHost", "Red Thread does not answer by this name.", "Use its own address.")
         length = headers.get("content-length", "0")
         return _too_large(limit) if not length.isdigit() or int(length) > limit else None
+
+    def _turn(self, scope: Scope, headers: Headers) -> AbstractAsyncContextManager[None]:
+        """Streams stay open for hours and are nobody's turn; nor is who has no session yet."""
+        session = _COOKIE.search(headers.get("cookie", ""))
+        waits = scope["path"].startswith("/api/") and not scope["path"].endswith("/events")
+        return self.turns.of(session[1]) if session and waits else nullcontext()
 
     async def _unknown(self, scope: Scope, headers: Headers) -> JSONResponse | None:
         """Refuses a large body before anything of it is read, if nobody is signed in who could send it."""

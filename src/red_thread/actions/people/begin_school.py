@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import cast
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.aside import aside
+from red_thread.actions.aside import aside_from_others
 from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
 from red_thread.actions.people.my_school import zone_called
@@ -71,7 +71,7 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str
 async def make_teacher(unit: Unit, who: Beginning, administers: bool = False) -> int:
     """A teacher with a password: from the shell of whoever runs the installation, or at the first start."""
     name = _named(who.name, "person")
-    password_hash = await aside(hash_password, who.password, [name, who.email])
+    password_hash = await aside_from_others(hash_password, who.password, [name, who.email])
     email = who.email.strip().lower() or None
     if email and not is_mail(email):
         raise NotAnAddress(email=email)

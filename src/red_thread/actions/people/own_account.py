@@ -1,7 +1,7 @@
 """What everyone can do about their own way in: another password, and ending sessions elsewhere."""
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.aside import aside
+from red_thread.actions.aside import aside_from_others
 from red_thread.actions.people.passwords import hash_password, hash_secret, password_fits
 from red_thread.actions.people.sign_in import names_of
 from red_thread.actions.refusals import NotFound, NotTheirPassword
@@ -17,9 +17,9 @@ async def change_password(unit: Unit, actor: Actor, old: str, new: str, token: s
     Raises NotTheirPassword, PasswordTooShort, PasswordTooWeak.
     """
     person = await unit.people.person(actor.person_id)
-    if person is None or not await aside(password_fits, old, person.password_hash):
+    if person is None or not await aside_from_others(password_fits, old, person.password_hash):
         raise NotTheirPassword
-    await unit.people.set_password(person.id, await aside(hash_password, new, names_of(person)))
+    await unit.people.set_password(person.id, await aside_from_others(hash_password, new, names_of(person)))
     await unit.people.end_sessions(person.id, but=hash_secret(token))
     await unit.links.part(person.id)
     await unit.news.of_people([person.id])

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.aside import aside
+from red_thread.actions.aside import aside_from_others
 from red_thread.actions.people.passwords import hash_code, hash_password, hash_secret, new_token, password_fits
 from red_thread.actions.refusals import CodeNotGood, NotAllowed, NotSignedIn, SignInFailed
 from red_thread.store.people.values import Person, SignedIn
@@ -31,7 +31,8 @@ async def sign_in(unit: Unit, name: str, password: str, browser: str = "") -> Ne
 async def check_password(unit: Unit, name: str, password: str) -> Person:
     """Who has this name and this password. Raises SignInFailed; it takes as long for a name that nobody has."""
     person = await unit.people.by_email(name)
-    if not await aside(password_fits, password, person.password_hash if person else None) or person is None:
+    kept = person.password_hash if person else None
+    if not await aside_from_others(password_fits, password, kept) or person is None:
         raise SignInFailed
     return person
 
@@ -55,7 +56,7 @@ async def use_code(unit: Unit, code: str, password: str, browser: str = "") -> N
     person = await unit.people.person(person_id) if person_id else None
     if person is None:
         raise CodeNotGood
-    password_hash = await aside(hash_password, password, names_of(person))
+    password_hash = await aside_from_others(hash_password, password, names_of(person))
     if await unit.people.use_code(hash_code(code)) is None:  # somebody else was faster
         raise CodeNotGood
     await unit.people.set_password(person.id, password_hash)

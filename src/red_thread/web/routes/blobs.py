@@ -14,13 +14,14 @@ from red_thread.store.database import OneSchool
 from red_thread.web.dependencies import ByUploader, InDatabase, InLargeTurn, InSettings, read_file
 from red_thread.web.limits import within_limits
 from red_thread.web.schemas import BlobOut
+from red_thread.web.tries import UPLOADS
 
 router = APIRouter(tags=["pictures"])
 _RANGE = re.compile(r"bytes=(\d{0,12})-(\d{0,12})")
 _HEADERS = {"Cache-Control": "private, max-age=86400", "Content-Disposition": "inline", "Accept-Ranges": "bytes"}
 
 
-@router.post("/masters/{master_id}/blobs")
+@router.post("/masters/{master_id}/blobs", dependencies=[UPLOADS])
 async def post_master_blob(
     master_id: int,
     request: Request,
@@ -37,7 +38,7 @@ async def post_master_blob(
         return BlobOut.of(await add_to_master(unit, actor, master_id, blob), blob.media_type)
 
 
-@router.post("/copies/{copy_id}/blobs")
+@router.post("/copies/{copy_id}/blobs", dependencies=[UPLOADS])
 async def post_copy_blob(
     copy_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
 ) -> BlobOut:

@@ -5,14 +5,10 @@ from typing import Annotated, Literal
 from urllib.parse import quote
 
 from fastapi import APIRouter, Depends, Request, Response
-from limits import parse
-from limits.storage import MemoryStorage
-from limits.strategies import MovingWindowRateLimiter
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.export_master import export_master, pictures_of
 from red_thread.actions.permissions import require_copy_reader
-from red_thread.actions.refusals import TooManyFiles
 from red_thread.core.page.nodes import title_of
 from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.master_zip import folder_name
@@ -22,11 +18,11 @@ from red_thread.store.unit import Unit
 from red_thread.web.dependencies import ByUploader, InDatabase
 from red_thread.web.limits import made_within_limits
 from red_thread.web.schemas import Id
+from red_thread.web.tries import PRINTS
 
 router = APIRouter(tags=["printing"])
 MOST_PAGES = 200  # in one PDF
 Form = Literal["pdf", "html"]
-OF_ONE_PERSON = parse("20/minute")
 AT_ONCE = 2  # setting pages takes a whole processor each
 
 
@@ -34,7 +30,6 @@ class Presses:
     """Whoever asks for many files waits: nobody keeps the machine from others."""
 
     def __init__(self) -> None:
-        self.limiter = MovingWindowRateLimiter(MemoryStorage())
         self.turns = asyncio.Semaphore(AT_ONCE)
 
     async def made(self, printed: Print, form: Form) -> bytes:
@@ -42,17 +37,14 @@ class Presses:
             return await made_within_limits(printed.title, write_pdf if form == "pdf" else write_html, printed)
 
 
-async def _presses(request: Request, actor: ByUploader) -> Presses:
-    presses: Presses = request.app.state.presses
-    if not presses.limiter.hit(OF_ONE_PERSON, str(actor.person_id)):
-        raise TooManyFiles
-    return presses
+async def _presses(request: Request) -> Presses:
+    return request.app.state.presses
 
 
 InPresses = Annotated[Presses, Depends(_presses, scope="function")]
 
 
-@router.get("/masters/{master_id}/print", response_class=Response)
+@router.get("/masters/{master_id}/print", response_class=Response, dependencies=[PRINTS])
 async def get_master_print(
     master_id: int,
     database: InDatabase,
@@ -70,7 +62,7 @@ async def get_master_print(
     return await _file(presses, Print(found.name, pages, found.pictures, answers), form)
 
 
-@router.get("/copies/{copy_id}/print", response_class=Response)
+@router.get("/copies/{copy_id}/print", response_class=Response, dependencies=[PRINTS])
 async def get_copy_print(
     copy_id: int, database: InDatabase, actor: ByUploader, presses: InPresses, form: Form = "pdf"
 ) -> Response:

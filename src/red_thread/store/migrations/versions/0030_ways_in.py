@@ -77,6 +77,13 @@ def upgrade() -> None:
         _to("master_id", "master"),
         _to("person_id", "person"),
     )
+    _table(
+        "turn",
+        sa.Column("what", sa.Text, nullable=False),
+        sa.Column("minute", sa.DateTime(timezone=True), nullable=False),
+        sa.Column("times", sa.Integer, nullable=False),
+        sa.PrimaryKeyConstraint("school_id", "what", "minute"),
+    )
     op.execute("""
         UPDATE master_teacher m SET role = 'co-teacher' WHERE role = 'owner' AND EXISTS (
             SELECT FROM master_teacher o WHERE o.school_id = m.school_id AND o.master_id = m.master_id
@@ -88,6 +95,7 @@ def upgrade() -> None:
 
 def downgrade() -> None:
     op.execute("DROP INDEX one_owner")
+    op.drop_table("turn")
     op.drop_table("invitation")
     op.execute("DROP TRIGGER keep_names_to_sign_in ON person")
     op.execute("DROP FUNCTION keep_names_to_sign_in")

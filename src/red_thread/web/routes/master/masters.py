@@ -78,6 +78,7 @@ from red_thread.web.schemas import (
     TakenOutOut,
     WayOut,
 )
+from red_thread.web.tries import SAVES
 
 Edition = Annotated[int, Query(ge=AS_IT_IS, le=2**63 - 1)]
 router = APIRouter(tags=["master"])
@@ -256,7 +257,7 @@ def _many(body: ManyPages) -> Many:
     return Many(body.pattern, body.count, body.first, body.begins)
 
 
-@router.put("/pages/{page_id}")
+@router.put("/pages/{page_id}", dependencies=[SAVES])
 async def put_page(page_id: int, body: SavePage, unit: InUnit, actor: ByActor) -> SavedPageOut:
     """Saves a master page; a late save is merged with what came in between."""
     window = Window(body.window, body.window_save) if body.window is not None else None

@@ -30,6 +30,7 @@ from red_thread.web.schemas import (
     StateOut,
 )
 from red_thread.web.streams import InStream
+from red_thread.web.tries import SAVES
 
 router = APIRouter(tags=["notebook"])
 
@@ -143,7 +144,7 @@ async def post_section(notebook_id: int, body: BeginSection, unit: InUnit, actor
     return AddedOut(id=await begin_section(unit, actor, notebook_id, body.name))
 
 
-@router.put("/copies/{copy_id}")
+@router.put("/copies/{copy_id}", dependencies=[SAVES])
 async def put_copy(copy_id: int, body: SaveCopy, unit: InUnit, actor: ByActor) -> SavedOut:
     """Saves what a student wrote; a late save is merged with what came in between."""
     window = Window(body.window, body.window_save) if body.window is not None else None

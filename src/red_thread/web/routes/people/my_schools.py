@@ -40,7 +40,7 @@ async def post_my_school(
     """Brings the account in another school together with this one, by the name and password that are good there."""
     tries: Tries = request.app.state.tries
     account = f"{body.school} {body.name}"
-    tries.check(request, account)
+    await tries.check(request, account)
     async with database.begin() as unit:
         link = await link_of(unit, actor)
     try:
@@ -49,7 +49,7 @@ async def post_my_school(
                 raise SignInFailed
             await join_link(there, link, body.name, body.password)
     except SignInFailed:
-        tries.failed(request, account)
+        await tries.failed(request, account)
         raise
 
 

@@ -39,9 +39,9 @@ router = APIRouter(tags=["people"])
 async def get_begin(code: str, request: Request, unit: InUnit) -> None:
     """Whether the school waits for its first teacher, and this is its code."""
     tries: Tries = request.app.state.tries
-    tries.check(request, "the first code")
+    await tries.check(request, "the first code")
     if not await may_begin(unit, code):
-        tries.failed(request, "the first code")
+        await tries.failed(request, "the first code")
         raise BegunAlready
 
 
@@ -51,12 +51,12 @@ async def post_begin(
 ) -> BegunOut:
     """The first teacher of a school, signed in, with a course."""
     tries: Tries = request.app.state.tries
-    tries.check(request, "the first code")
+    await tries.check(request, "the first code")
     beginning = Beginning(body.name, body.email, body.password, body.school, body.course, body.time_zone)
     try:
         session, master_id = await begin_school(unit, body.code, beginning, request.headers.get("user-agent", ""))
     except BegunAlready:
-        tries.failed(request, "the first code")
+        await tries.failed(request, "the first code")
         raise
     return BegunOut(session=await begun(unit, session, response, settings), master_id=master_id)
 
@@ -81,11 +81,11 @@ async def post_teacher(
 async def post_invitation(body: TakeUpInvitation, request: Request, unit: InUnit, actor: ByActor) -> AddedOut:
     """The code of an invitation, from somebody who is here: they work in that course too; gives its master."""
     tries: Tries = request.app.state.tries
-    tries.check(request, "an invitation")
+    await tries.check(request, "an invitation")
     try:
         return AddedOut(id=await take_up_invitation(unit, actor, body.code))
     except CodeNotGood:
-        tries.failed(request, "an invitation")
+        await tries.failed(request, "an invitation")
         raise
 
 
@@ -118,12 +118,12 @@ async def put_password(
     """A new password of one's own; it ends one's other sessions, in all schools that are brought together."""
     tries: Tries = request.app.state.tries
     account = f"password of {actor.person_id}"
-    tries.check(request, account)
+    await tries.check(request, account)
     link, schools = await unit.links.of(actor.person_id), await look_at_my_schools(unit, actor)
     try:
         await change_password(unit, actor, body.old, body.new, request.cookies[COOKIE])
     except NotTheirPassword:
-        tries.failed(request, account)
+        await tries.failed(request, account)
         raise
     for school in schools if link else []:
         if school.school_id != unit.school:

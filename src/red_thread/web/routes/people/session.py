@@ -38,11 +38,11 @@ async def post_session(
 ) -> SessionOut:
     """Signs in with name and password."""
     tries: Tries = request.app.state.tries
-    tries.check(request, body.name)
+    await tries.check(request, body.name)
     try:
         found = await sign_in(unit, body.name, body.password, browser_of(request))
     except SignInFailed:
-        tries.failed(request, body.name)
+        await tries.failed(request, body.name)
         raise
     return await begun(unit, found, response, settings)
 
@@ -53,11 +53,11 @@ async def post_code(
 ) -> SessionOut:
     """Signs in with a one-time code and sets the password."""
     tries: Tries = request.app.state.tries
-    tries.check(request, "a code")
+    await tries.check(request, "a code")
     try:
         found = await use_code(unit, body.code, body.password, browser_of(request))
     except CodeNotGood:
-        tries.failed(request, "a code")
+        await tries.failed(request, "a code")
         raise
     return await begun(unit, found, response, settings)
 
