@@ -1,6 +1,8 @@
 /** The typed client. Every answer is either data or a `Problem` that says what to do. */
 import createClient from 'openapi-fetch';
+import { HERE } from '../ui/storage';
 import type { components, paths } from './schema';
+import { PROOF, proofNow, sending } from './sending';
 
 export type Schemas = components['schemas'];
 
@@ -15,33 +17,25 @@ export class Problem extends Error {
 	}
 }
 
-let proof = '';
-export function setProof(value: string) {
-	proof = value;
-}
-
 /**
  * The school whose address was opened, where an installation has several: it tells the sign-in page where to look, in
  * this window alone, so that a wrong link harms nobody for long. Once somebody is signed in their session knows.
  */
 function schoolOfAddress(): string {
 	const PLACE = 'red-thread-school';
-	try {
-		const named = new URLSearchParams(location.search).get('school');
-		if (named) sessionStorage.setItem(PLACE, named);
-		return named ?? sessionStorage.getItem(PLACE) ?? '';
-	} catch {
-		return '';
-	}
+	const named = new URLSearchParams(location.search).get('school');
+	if (named) HERE.set(PLACE, named);
+	return named ?? HERE.get(PLACE) ?? '';
 }
 const school = schoolOfAddress();
 
-export const api = createClient<paths>({ baseUrl: '/' });
+const SIGNED_OUT = 'You are not signed in any more.';
+export const api = createClient<paths>({ baseUrl: '/', fetch: sending });
 
 api.use({
 	onRequest({ request }) {
 		if (school) request.headers.set('X-Red-Thread-School', school);
-		if (request.method !== 'GET') request.headers.set('X-Red-Thread-Proof', proof);
+		if (request.method !== 'GET') request.headers.set(PROOF, proofNow());
 		return request;
 	}
 });
@@ -61,6 +55,7 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 		throw new Problem(0, 'Red Thread cannot be reached just now.', 'It is tried again as soon as it can be.');
 	}
 	if (answer.response.ok) return answer.data as T;
+	if (answer.response.status === 401 && !answer.error) throw new Problem(401, SIGNED_OUT, 'Sign in again.');
 	throw asProblem(answer.response.status, answer.error);
 }
 
@@ -79,7 +74,7 @@ export function send<T>(address: string, file: File, fields: Record<string, stri
 export async function fetchFile(address: string): Promise<File> {
 	let response: Response;
 	try {
-		response = await fetch(address);
+		response = await sending(new Request(address));
 	} catch {
 		throw new Problem(0, 'Red Thread cannot be reached just now.', 'Try again in a moment.');
 	}
@@ -99,7 +94,9 @@ export async function sendForm<T>(
 	for (const [name, value] of Object.entries(fields)) body.append(name, value);
 	let response: Response;
 	try {
-		response = await fetch(address, { method: 'POST', body, headers: { 'X-Red-Thread-Proof': proof } });
+		response = await sending(
+			new Request(address, { method: 'POST', body, headers: { [PROOF]: proofNow() } })
+		);
 	} catch {
 		throw new Problem(0, 'Red Thread cannot be reached just now.', 'Try again in a moment.');
 	}

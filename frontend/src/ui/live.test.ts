@@ -31,14 +31,39 @@ beforeEach(() => {
 		news: (data) => heard.push(data)
 	});
 });
-afterEach(() => vi.useRealTimers());
+afterEach(() => {
+	live.close();
+	vi.useRealTimers();
+});
 
-it('tells what comes, and asks for what was missed on every connect but the first', () => {
+it('tells what comes, and compares what is shown with what is there on every connect', () => {
 	const [line] = Line.opened;
 	line?.happens('open');
 	line?.happens('news', 'one');
 	line?.happens('open'); // the browser connected again by itself
-	expect(heard).toEqual(['one', 'missed']);
+	expect(heard).toEqual(['missed', 'one', 'missed']);
+});
+
+it('looks again when the network is back and when the window is seen again', () => {
+	window.dispatchEvent(new Event('online'));
+	document.dispatchEvent(new Event('visibilitychange'));
+	expect(heard).toEqual(['missed', 'missed']);
+	live.close();
+	window.dispatchEvent(new Event('online'));
+	expect(heard).toHaveLength(2);
+});
+
+it('asks again for what was asked for in vain, until it is right', async () => {
+	let unwell = 3;
+	let right = 0;
+	const asking = new Live('/events', {
+		open: () => (unwell-- > 0 ? Promise.reject(new Error('503')) : Promise.resolve(right++)),
+		news: () => Promise.reject(new Error('503'))
+	});
+	Line.opened[1]?.happens('news');
+	await vi.advanceTimersByTimeAsync(60_000);
+	expect([unwell, right]).toEqual([-1, 1]);
+	asking.close();
 });
 
 it('is opened again when it closed for good, and asks for what was missed', () => {
@@ -47,7 +72,7 @@ it('is opened again when it closed for good, and asks for what was missed', () =
 	Line.opened[0]?.happens('error');
 	vi.advanceTimersByTime(3000);
 	Line.opened[1]?.happens('open');
-	expect(heard).toEqual(['missed']);
+	expect(heard).toEqual(['missed', 'missed']);
 	expect(Line.opened.map((line) => line.address)).toEqual(['/events', '/events']);
 });
 

@@ -1,9 +1,10 @@
 /** Light or dark: as the machine has it, until one chooses. */
-const KEPT = 'red-thread-theme';
+import { ALWAYS, THEME } from './storage';
+
 const machine = window.matchMedia('(prefers-color-scheme: dark)');
 
 class Theme {
-	chosen = $state<string | null>(localStorage.getItem(KEPT));
+	chosen = $state<string | null>(ALWAYS.get(THEME));
 	machineIsDark = $state(machine.matches);
 	dark = $derived(this.chosen ? this.chosen === 'dark' : this.machineIsDark);
 
@@ -16,7 +17,7 @@ class Theme {
 
 	toggle() {
 		this.chosen = this.dark ? 'light' : 'dark';
-		localStorage.setItem(KEPT, this.chosen);
+		ALWAYS.set(THEME, this.chosen);
 		applyTheme();
 	}
 }

@@ -6,6 +6,7 @@
  */
 import type { PageNode } from '../editor';
 import { randomName } from './random-name';
+import { ALWAYS, emptyStorage } from './storage';
 
 export interface Unsaved {
 	/** The page's own attributes, for when it cannot be fetched any more. */
@@ -19,7 +20,8 @@ export interface Unsaved {
 }
 
 const PREFIX = 'red-thread-unsaved';
-let owner = 0;
+const NOBODY = 0;
+let owner = NOBODY;
 
 /** Whose words are kept from now on. */
 export function keepFor(person: number) {
@@ -28,19 +30,17 @@ export function keepFor(person: number) {
 
 const name = (place: string, window: string) => `${PREFIX}/${owner}/${place}/${window}`;
 
-export function keep(place: string, unsaved: Unsaved) {
-	try {
-		localStorage.setItem(name(place, unsaved.window), JSON.stringify(unsaved));
-	} catch {
-		// A browser that is full or forbids it: the words are on the page still, and sent from there.
-	}
+/** Whether the browser has taken them: if it is full or forbids it, they are in this window alone. */
+export function keep(place: string, unsaved: Unsaved): boolean {
+	// After signing out a save that fails late must not bring back what was taken off this computer.
+	return owner !== NOBODY && ALWAYS.set(name(place, unsaved.window), JSON.stringify(unsaved));
 }
 
 /** What windows that are closed now left of a page; `place`: such as `copy/5`. */
 export function keptAt(place: string): Unsaved[] {
-	return keys(`${PREFIX}/${owner}/${place}/`).flatMap((key) => {
+	return ALWAYS.keys(`${PREFIX}/${owner}/${place}/`).flatMap((key) => {
 		try {
-			const stored = JSON.parse(localStorage.getItem(key) ?? '') as Unsaved;
+			const stored = JSON.parse(ALWAYS.get(key) ?? '') as Unsaved;
 			return Array.isArray(stored.content) ? [stored] : [];
 		} catch {
 			return [];
@@ -49,21 +49,18 @@ export function keptAt(place: string): Unsaved[] {
 }
 
 export function forget(place: string, window: string) {
-	localStorage.removeItem(name(place, window));
+	ALWAYS.remove(name(place, window));
 }
 
 /** On how many pages the person has words that were not sent. */
 export function countKept(): number {
-	return new Set(keys(`${PREFIX}/${owner}/`).map((key) => key.split('/').slice(0, 4).join('/'))).size;
+	return new Set(ALWAYS.keys(`${PREFIX}/${owner}/`).map((key) => key.split('/').slice(0, 4).join('/'))).size;
 }
 
-/** Takes all of the person's words off this computer. */
+/** Takes all of everybody's words off this computer; nothing is kept until somebody signs in. */
 export function forgetAll() {
-	keys(`${PREFIX}/${owner}/`).forEach((key) => localStorage.removeItem(key));
-}
-
-function keys(prefix: string): string[] {
-	return Object.keys(localStorage).filter((key) => key.startsWith(prefix));
+	owner = NOBODY;
+	emptyStorage();
 }
 
 /** A name for a window that no other has. */

@@ -11,11 +11,11 @@ import { Problem } from '../api/client';
 import type { PageNode } from '../editor';
 import { wordsAlone } from '../editor/words-alone';
 import { report } from './report';
+import { patience } from './patience';
 import { SaveLoop } from './save-loop';
 import { forget, keep, keptAt, newWindow, type Unsaved } from './unsaved';
 
 export const PAUSE = 700;
-const AGAIN = 4000;
 
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'kept' | 'signed-out' | 'refused';
 export type From = Pick<Unsaved, 'revision' | 'edition' | 'window' | 'save'>;
@@ -37,6 +37,9 @@ export abstract class Writing {
 	/** What the last save had to leave out, in words. */
 	leftOut = $state.raw<string[]>([]);
 	problem = $state.raw<Problem | null>(null);
+	/** The browser keeps what is not saved yet; if not, it is in this window alone. */
+	keptHere = $state(true);
+	#failures = 0;
 
 	protected revision = 0;
 	protected edition: number | null = 0;
@@ -89,7 +92,7 @@ export abstract class Writing {
 		forget(this.place, kept.window);
 		this.#keep();
 		this.saving.dirty = true;
-		if (this.state === 'kept') this.saving.soon(AGAIN);
+		if (this.state === 'kept') this.saving.soon(patience(this.#failures++));
 	}
 
 	/** The page's own attributes as they are to be saved. */
@@ -107,7 +110,7 @@ export abstract class Writing {
 	#keep() {
 		const words = { attrs: this.attributes(), content: this.#content };
 		const from = { revision: this.revision, edition: this.edition };
-		keep(this.place, { ...words, ...from, window: this.#window, save: this.#save + 1 });
+		this.keptHere = keep(this.place, { ...words, ...from, window: this.#window, save: this.#save + 1 });
 	}
 
 	type(content: PageNode[]) {
@@ -152,6 +155,7 @@ export abstract class Writing {
 	}
 
 	#saved(saved: Acknowledged) {
+		this.#failures = 0;
 		this.problem = null;
 		this.edition = saved.edition;
 		if (saved.left_out?.length) this.leftOut = saved.left_out;
@@ -175,7 +179,7 @@ export abstract class Writing {
 		this.saving.dirty = true;
 		this.#keep();
 		this.#tell(error);
-		if (this.state === 'kept') this.saving.soon(AGAIN);
+		if (this.state === 'kept') this.saving.soon(patience(this.#failures++));
 	}
 
 	#tell(error: unknown) {
@@ -204,7 +208,7 @@ export abstract class Writing {
 /** Sends what is left when the page is left, and when the line is back; gives what ends that. */
 export function whileOpen(page: Writing): () => void {
 	const send = () => void page.save();
-	const occasions = ['pagehide', 'online'];
+	const occasions = ['pagehide', 'online', 'focus'];
 	occasions.forEach((occasion) => window.addEventListener(occasion, send));
 	return () => {
 		occasions.forEach((occasion) => window.removeEventListener(occasion, send));

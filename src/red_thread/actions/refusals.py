@@ -57,6 +57,13 @@ class TooOften(Refused):
     hint = "Nothing is lost. Wait a minute, then go on."
 
 
+class StaleProof(Refused):
+    """This was sent from elsewhere, or from a window of another sign-in."""
+
+    status = 403
+    hint = "Load the page again; nothing is lost."
+
+
 class NotAllowed(Refused):
     """This is not yours to {what}."""
 

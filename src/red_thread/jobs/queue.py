@@ -17,7 +17,7 @@ from red_thread.actions.actor import HOUSE
 from red_thread.actions.notebook.thin_histories import thin_histories
 from red_thread.actions.push.run_push import help_push, run_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
-from red_thread.store.database import FIRST_SCHOOL, Database, OneSchool
+from red_thread.store.database import FIRST_SCHOOL, Database, NotNow, OneSchool
 from red_thread.store.unit import Task
 
 log = structlog.get_logger()
@@ -103,7 +103,7 @@ class Jobs:
         while True:
             try:
                 await self.take_up_unfinished()
-            except (psycopg.Error, DBAPIError, ConnectorException, OSError) as error:
+            except (psycopg.Error, DBAPIError, NotNow, ConnectorException, OSError) as error:
                 log.warning("pushes could not be looked after", kind=type(error).__name__)
             await asyncio.sleep(LOOKS_EVERY)
 

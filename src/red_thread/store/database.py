@@ -5,8 +5,10 @@ from contextlib import AbstractAsyncContextManager, asynccontextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
+import psycopg
 from sqlalchemy import text
-from sqlalchemy.exc import DataError, DBAPIError
+from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
 from red_thread.store.unit import Defer, Unit
@@ -14,12 +16,29 @@ from red_thread.store.unit import Defer, Unit
 FIRST_SCHOOL = 1
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them. Row security lets this
 # role see the rows of one school, which is the first unless a transaction says otherwise.
-_OPTIONS = f"-c plan_cache_mode=force_custom_plan -c role=red_thread_school -c red_thread.school={FIRST_SCHOOL}"
+_OPTIONS = " ".join(
+    f"-c {setting}"
+    for setting in (
+        "plan_cache_mode=force_custom_plan",
+        "role=red_thread_school",
+        f"red_thread.school={FIRST_SCHOOL}",
+        # A part that lives and does not go on holds up nobody for long: who waits says so, what rests is ended.
+        "lock_timeout=15s",
+        "idle_in_transaction_session_timeout=120s",
+    )
+)
+# A line that is cut without a word is noticed within seconds.
+_LINE = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3, "connect_timeout": 5}
+_POOL_WAIT = 5  # seconds for a connection, then it is said that there is too much to do
 _SCHOOL = text("SELECT set_config('red_thread.school', id::text, true) FROM school WHERE id = :school")
 
 
 class NotStorable(Exception):
     """A number that is no id of anything, or text that PostgreSQL cannot hold."""
+
+
+class NotNow(Exception):
+    """The database is not to be had just now: it starts anew, or others hold for long what is needed."""
 
 
 class Database:
@@ -30,7 +49,8 @@ class Database:
             url,
             pool_size=pool_size,
             max_overflow=pool_size,
-            connect_args={"options": _OPTIONS},
+            pool_timeout=_POOL_WAIT,
+            connect_args={"options": _OPTIONS, **_LINE},
             # A connection that died with its database is not handed out; an error names no values of anybody's.
             pool_pre_ping=True,
             hide_parameters=True,
@@ -39,7 +59,7 @@ class Database:
 
     @asynccontextmanager
     async def begin(self, now: datetime | None = None, school: int = FIRST_SCHOOL) -> AsyncIterator[Unit]:
-        """A transaction in a school, committed at the end and undone by any exception. Raises NotStorable."""
+        """A transaction in a school, committed at the end and undone by any exception. Raises NotStorable, NotNow."""
         try:
             async with self.engine.begin() as connection:
                 if school != FIRST_SCHOOL:
@@ -47,6 +67,12 @@ class Database:
                 yield Unit(connection, now or datetime.now(UTC), school, self.defer)
         except DataError as error:
             raise NotStorable from error
+        except (OperationalError, InterfaceError, PoolTimeout, psycopg.OperationalError) as error:
+            raise NotNow from error
+        except DBAPIError as error:
+            if error.connection_invalidated:
+                raise NotNow from error
+            raise
 
     def of(self, school: int) -> "OneSchool":
         """The database as one school sees it."""
@@ -62,7 +88,7 @@ class Database:
         try:
             async with self.engine.connect() as connection:
                 return (await connection.scalar(text("SELECT 1"))) == 1
-        except (DBAPIError, OSError):
+        except (DBAPIError, OSError, PoolTimeout):
             return False
 
     async def has_worker(self) -> bool:

@@ -6,14 +6,12 @@ import signal
 from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager
 from functools import partial
-from pathlib import Path
 from types import FrameType
 from typing import Any
 
-from fastapi import FastAPI, Request, Response
-from fastapi.responses import FileResponse, JSONResponse
+from fastapi import FastAPI, Request
+from fastapi.responses import JSONResponse
 from fastapi.routing import APIRoute
-from fastapi.staticfiles import StaticFiles
 from starlette.types import Scope
 
 from red_thread.actions.people.sign_in import who_is
@@ -22,6 +20,7 @@ from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
+from red_thread.web.front_end import PackedAnswers, serve_front_end
 from red_thread.web.guard import Guard
 from red_thread.web.limits import wake
 from red_thread.web.presence import Presence
@@ -59,12 +58,13 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.large_turns = asyncio.Semaphore(2)
     app.state.password_turns = asyncio.Semaphore(max(1, (os.cpu_count() or 2) - 1))
     add_problem_handlers(app)
+    app.add_middleware(PackedAnswers)
     secure = settings.public_url.startswith("https:")
     app.add_middleware(Guard, hosts=settings.hosts, secure=secure, is_known=partial(_is_known, app))
     for part in _PARTS:
         app.include_router(part.router, prefix="/api")
     app.add_api_route("/health", _health, include_in_schema=False)
-    _serve_front_end(app, settings)
+    serve_front_end(app, settings.front_end)
     return app
 
 
@@ -142,31 +142,3 @@ def _end_streams_on_signals(hub: NewsHub) -> Callable[[], None]:
             signal.signal(number, handler)
 
     return restore
-
-
-def _serve_front_end(app: FastAPI, settings: Settings) -> None:
-    """The built front end; every path that is none of the API's is one of its views."""
-    index = settings.front_end / "index.html"
-    assets = settings.front_end / "assets"
-    if assets.exists():
-        app.mount("/assets", StaticFiles(directory=assets), name="assets")
-
-    async def view(path: str) -> Response:
-        file = _file_at(settings.front_end, path)
-        if file is not None:
-            return FileResponse(file)
-        if path.startswith("api/") or not index.exists():
-            detail = {"status": 404, "title": "NotFound", "detail": "There is nothing here.", "hint": "Go back."}
-            return JSONResponse(detail, 404, media_type="application/problem+json")
-        return FileResponse(index, headers={"Cache-Control": "no-cache"})
-
-    app.add_api_route("/{path:path}", view, include_in_schema=False)
-
-
-def _file_at(folder: Path, path: str) -> Path | None:
-    """The file of the build that an address names; None if it names none."""
-    try:
-        file = (folder / path).resolve()
-        return file if path and file.is_file() and file.is_relative_to(folder.resolve()) else None
-    except (OSError, ValueError):
-        return None

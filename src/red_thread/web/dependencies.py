@@ -9,7 +9,7 @@ from starlette.datastructures import UploadFile
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.people.sign_in import who_is
-from red_thread.actions.refusals import NotAllowed, NothingSent, TooLarge
+from red_thread.actions.refusals import NothingSent, StaleProof, TooLarge
 from red_thread.settings import Settings
 from red_thread.store.database import FIRST_SCHOOL, OneSchool
 from red_thread.store.people.values import SignedIn
@@ -64,7 +64,7 @@ async def _signed_in(
     """Who sends the request; one that changes something must bring the session's proof along."""
     found = await who_is(unit, request.cookies.get(COOKIE))
     if request.method not in ("GET", "HEAD") and x_red_thread_proof != found.proof:
-        raise NotAllowed(what="do from elsewhere")
+        raise StaleProof
     return found
 
 

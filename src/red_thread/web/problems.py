@@ -7,7 +7,7 @@ from starlette.exceptions import HTTPException
 
 from red_thread.actions.refusals import NotReadable, Refused
 from red_thread.formats.problems import Unreadable
-from red_thread.store.database import NotStorable
+from red_thread.store.database import NotNow, NotStorable
 
 
 def problem(status: int, title: str, detail: str, hint: str = "") -> JSONResponse:
@@ -34,6 +34,14 @@ async def _not_storable(request: Request, error: Exception) -> JSONResponse:
     return problem(422, "Invalid", "This request holds a number or a text that cannot be.", "Load the page again.")
 
 
+async def _not_now(request: Request, error: Exception) -> JSONResponse:
+    """Overload, a database that starts anew, somebody who holds a course for long: it is tried again."""
+    hint = "Nothing is lost. It is tried again by itself; if not, try in a moment."
+    answer = problem(503, "NotNow", "There is too much to do just now.", hint)
+    answer.headers["Retry-After"] = "2"
+    return answer
+
+
 async def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, "Error", str(error.detail), "Go back and try again.")
@@ -44,4 +52,5 @@ def add_problem_handlers(app: FastAPI) -> None:
     app.add_exception_handler(Unreadable, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(NotStorable, _not_storable)
+    app.add_exception_handler(NotNow, _not_now)
     app.add_exception_handler(HTTPException, _http)

@@ -289,3 +289,15 @@ async def test_undoing_a_push_that_tied_what_was_cut_leaves_it_to_who_cut_it(sch
     assert await school.undo(pulled) == 2
     assert await school.push([tides], "9A") == {"has-it": 2}
     assert await school.reads(ada, tides) == "a:Tides. | m:Mine."
+
+
+@pytest.mark.parametrize("at", [At.START, At.END, At.IN_ORDER])
+async def test_what_comes_at_once_never_gets_one_place(school: School, three, at):
+    """A second copy and a new page in one push."""
+    _, _, tides, winds, dunes = three
+    await school.push([tides, winds, dunes], "9A", how=How(if_copy=IfCopy.SECOND, where=Where(at)))
+    async with school.database.begin() as unit:
+        rows = await unit.connection.exec_driver_sql(
+            "SELECT notebook_section_id, order_key FROM copy GROUP BY 1, 2 HAVING count(*) > 1"
+        )
+        assert rows.all() == []

@@ -1,5 +1,6 @@
 """Pushes that wait for their time, rest, or are stopped: what is done stays done, and nothing is done twice."""
 
+import random
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
@@ -164,3 +165,39 @@ async def test_only_a_teacher_of_the_course_has_it_in_hand(school: School, what)
     with pytest.raises(NotFound):
         await act(school, what, push_id, actor=actor_of(next(iter(school.students.values()))))
     assert await status(school, push_id) == "scheduled"
+
+
+async def test_a_push_that_never_began_and_failed_begins_when_it_is_tried_again(school: School):
+    """It stood as waiting for ever, with a new job every five seconds that did nothing."""
+    tides = await school.add_page("a:Tides", "Tides")
+    push_id = await schedule(school, [tides])
+    async with school.database.begin() as unit:
+        await unit.pushes.give_up(push_id, "It broke off each time.")
+    await act(school, go_on, push_id)
+    assert await run(school, push_id, TOMORROW) == "done"
+    for student in school.students.values():
+        assert await school.reads(student, tides) == "a:Tides"
+
+
+@pytest.mark.parametrize("seed", range(12))
+async def test_whatever_happens_to_a_push_no_job_leaves_it_waiting(school: School, seed):
+    """A random teacher, random failures: after each job it is through, or rests where its teacher put it."""
+    chance = random.Random(seed)
+    tides = await school.add_page("a:Tides", "Tides")
+    push_id = await schedule(school, [tides], at=TOMORROW if seed % 3 else None)
+    for _ in range(8):
+        doing = chance.choice([pause_push, go_on, "give up", "run", "later", "empty"])
+        if doing == "give up":
+            async with school.database.begin() as unit:
+                if (await unit.pushes.get(push_id)).status not in ("done", "stopped"):
+                    await unit.pushes.give_up(push_id, "broke off")
+        elif doing == "run":
+            assert await run(school, push_id, NOW + timedelta(days=2)) not in ("waiting", "running", "scheduled")
+        elif doing == "later":
+            assert await run(school, push_id) not in ("waiting", "running")
+        elif doing == "empty":
+            await school.rewrite(tides, f"a:Tides {chance.random()}", "Tides")
+        else:
+            await act(school, doing, push_id)
+    await act(school, go_on, push_id)
+    assert await run(school, push_id, NOW + timedelta(days=2)) == "done"

@@ -2,7 +2,6 @@
 import { api, ask, send, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
 import { Live } from '../../ui/live';
-import { report } from '../../ui/report';
 import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
 export class MasterPageState extends Writing {
@@ -93,7 +92,7 @@ export class MasterPageState extends Writing {
 
 	/** Hears who else is here, and what a colleague has saved. */
 	listen() {
-		const changed = () => void this.refresh().catch(report);
+		const changed = () => this.refresh();
 		const here = (names: string) => (this.others = JSON.parse(names) as string[]);
 		this.#live = new Live(`/api/pages/${this.id}/events`, { changed, here, open: changed });
 	}

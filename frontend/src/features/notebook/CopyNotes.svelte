@@ -12,14 +12,16 @@
 		cut: 'Your teacher cut this page loose: it is yours now, and stays as you make it.',
 		own: 'A page of your own. Your teacher can read it.'
 	});
-	const SAYING = {
+	const SAYING = $derived({
 		saved: 'All you write is saved as you go.',
 		waiting: 'All you write is saved as you go.',
 		saving: 'Saving …',
-		kept: 'Not saved yet; your words are kept in this browser and sent as soon as they can be.',
+		kept: copy.keptHere
+			? 'Not saved yet; your words are kept in this browser and sent as soon as they can be.'
+			: 'Not saved yet; it is tried again as soon as it can be.',
 		'signed-out': '',
 		refused: ''
-	};
+	});
 </script>
 
 {#if copy.open}

@@ -17,7 +17,7 @@
 	const open = $derived(id !== null || shown !== null);
 	const copy = $derived(id ? new CopyState(id, () => void attempt(() => notebook.load())) : null);
 	// svelte-ignore state_referenced_locally
-	const notebook: NotebookState = new NotebookState(Number(params.notebook), () => void copy?.refresh());
+	const notebook: NotebookState = new NotebookState(Number(params.notebook), () => copy?.refresh());
 
 	// Opening a page is seeing it: the list must know.
 	$effect(() => {

@@ -100,7 +100,7 @@ export class CopyState extends Writing {
 			else this.open = open;
 		} catch (error) {
 			if (isTakenBack(error)) this.takenBack = true;
-			else if (!(error instanceof Problem)) throw error;
+			else throw error;
 		}
 	}
 

@@ -86,10 +86,7 @@ export class NotebookState {
 	}
 
 	listen() {
-		const news = () => {
-			this.load().catch(report);
-			this.onnews();
-		};
+		const news = () => Promise.all([this.load(), this.onnews()]);
 		const display = () => this.#soon();
 		this.#live = new Live(`/api/notebooks/${this.id}/events`, { news, display, open: news });
 	}

@@ -1,6 +1,9 @@
 /** Who is signed in. */
-import { api, ask, Problem, setProof, type Schemas } from '../../api/client';
+import { api, ask, Problem, type Schemas } from '../../api/client';
 import { forgetAll, keepFor } from '../../ui/unsaved';
+import { beSomebody } from '../../api/sending';
+
+const windows = 'BroadcastChannel' in globalThis ? new BroadcastChannel('red-thread') : null;
 
 class Session {
 	person = $state<Schemas['PersonOut'] | null>(null);
@@ -36,10 +39,27 @@ class Session {
 	}
 
 	async signOut() {
-		await ask(api.DELETE('/api/session'));
+		const gone = await ask(api.DELETE('/api/session')).catch((error: unknown) => error);
+		// Whether or not the server could be asked: whoever sits here next finds nothing.
+		this.#end();
+		windows?.postMessage('signed out');
+		if (gone instanceof Problem && gone.status !== 401) throw gone;
+	}
+
+	/** Nothing of anybody's stays on this computer, in no window of it. */
+	#end() {
 		forgetAll();
 		this.person = null;
-		setProof('');
+		beSomebody(0, '');
+	}
+
+	/** Another window of this browser has signed out. */
+	listen() {
+		windows?.addEventListener('message', ({ data }) => {
+			if (data !== 'signed out' || !this.person) return;
+			this.#end();
+			location.assign('/sign-in');
+		});
 	}
 
 	/** The time zone by which the school lives. */
@@ -57,8 +77,9 @@ class Session {
 		this.person = found.person;
 		this.demo = found.demo;
 		this.school = found.school;
-		setProof(found.proof);
+		beSomebody(found.person.id, found.proof);
 	}
 }
 
 export const session = new Session();
+session.listen();

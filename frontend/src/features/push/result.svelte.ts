@@ -1,7 +1,6 @@
 /** A push under way or done: its progress comes live, then its rows. */
 import { api, ask, type Schemas } from '../../api/client';
 import { Live } from '../../ui/live';
-import { report } from '../../ui/report';
 
 const ENDED = new Set(['done', 'stopped', 'failed']);
 
@@ -72,9 +71,9 @@ export class ResultState {
 			this.total = told.total;
 			if (told.status === this.status && !ENDED.has(told.status)) return;
 			if (ENDED.has(told.status)) this.stop();
-			this.load().catch(report);
+			return this.load();
 		};
-		this.#live = new Live(`/api/pushes/${this.id}/events`, { progress });
+		this.#live = new Live(`/api/pushes/${this.id}/events`, { progress, open: () => this.load() });
 	}
 
 	stop() {

@@ -16,6 +16,7 @@ from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.push.start_push import begin_scheduled
 from red_thread.actions.refusals import NotAllowed
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
+from red_thread.core.push.states import PushState
 from red_thread.store.push.values import Asked, Batch, PushInfo
 from red_thread.store.unit import Unit
 
@@ -52,7 +53,7 @@ async def help_push(transactions: Transactions, actor: Actor, push_id: int, at_o
                 return
 
 
-_RESTS = ("done", "failed", "paused", "stopped")
+_RESTS = (PushState.DONE, PushState.FAILED, PushState.PAUSED, PushState.STOPPED)
 _MOST_HELPERS = 3
 
 
@@ -93,6 +94,9 @@ async def _next_batch(unit: Unit, push: PushInfo, at_once: int, free: bool = Fal
     """Whether there is nothing left to do. `free`: without waiting for batches that others are about."""
     pages = await unit.pushes.pages_of(push.id)
     batch = await unit.pushes.next_batch(push.id, max(at_once // max(len(pages), 1), 1), free)
+    if batch is None and not free:  # nobody is about any of it: it is through
+        await unit.pushes.finish_what_is_through(push.id)
+        await unit.news.of_push(push.id, [])
     return batch is None or await _run_batch(unit, push, pages, batch)
 
 

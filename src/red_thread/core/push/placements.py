@@ -1,10 +1,10 @@
 """Where new dividers, sections and pages go: one operation for each, with a key for every notebook, alike or not."""
 
 from collections import defaultdict
-from collections.abc import Collection, Iterable, Iterator, Mapping
+from collections.abc import Collection, Hashable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import TypeVar
+from typing import NamedTuple, TypeVar
 
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.placement import Entry, put_in, room, room_behind
@@ -12,7 +12,7 @@ from red_thread.core.outline.tree import Holder
 from red_thread.core.push.facts import Layout, PushFacts
 from red_thread.core.push.operations import MakeHolder, Place, PlaceLoose
 
-T = TypeVar("T", int, Holder)
+T = TypeVar("T", bound=Hashable)
 Wanted = Mapping[int, Collection[int]]
 _key_between = lru_cache(4096)(key_between)  # most notebooks have room between the same two
 
@@ -70,41 +70,57 @@ def _with_dividers(holders: Iterable[Holder], present: Collection[Holder | None]
     return sorted(needed, key=facts.holder_rank.__getitem__)
 
 
-def place_pages(facts: PushFacts, wanted: Wanted, ordinal: int = 0) -> Iterator[Place | PlaceLoose]:
-    """Copies for those who are to get one, each in its section. `ordinal`: of the new copies in their notebooks."""
+def place_pages(facts: PushFacts, wanted: Mapping[int, Wanted]) -> Iterator[Place | PlaceLoose]:
+    """Copies for those who are to get one, each in its section. wanted: by the ordinal of the new copies.
+
+    First and second copies are placed together: two things that come at once never get one place.
+    """
     for section in dict.fromkeys(page.section_id for page in facts.pages):
         editions = {page.page_id: page.edition_id or 0 for page in facts.pages if page.section_id == section}
-        mine = {page_id: frozenset(wanted[page_id]) for page_id in editions}
-        found: dict[tuple[int, int | None], _Places] = defaultdict(_Places)
+        mine = {
+            _New(page_id, ordinal): frozenset(pages[page_id])
+            for page_id in editions
+            for ordinal, pages in wanted.items()
+        }
+        found: dict[tuple[_New, int | None], _Places] = defaultdict(_Places)
         for layout in (layout for layout in facts.pages_in if layout.section_id == section):
-            for pages, ids in _alike(layout.notebook_ids, list(editions), mine):
-                _put_pages(facts, layout, pages, ids, found)
-        for page_id, under in sorted(found, key=lambda key: (facts.page_rank[key[0]], key[1] is None)):
-            places = found[page_id, under]
-            where = page_id, section, editions[page_id], tuple(places.notebook_ids), tuple(places.keys)
-            yield PlaceLoose(*where) if facts.how.untied else Place(*where, under, ordinal)
+            for new, ids in _alike(layout.notebook_ids, list(mine), mine):
+                _put_pages(facts, layout, new, ids, found)
+        for new, under in sorted(
+            found, key=lambda key: (key[0].ordinal, facts.page_rank[key[0].page_id], key[1] is None)
+        ):
+            places = found[new, under]
+            where = new.page_id, section, editions[new.page_id], tuple(places.notebook_ids), tuple(places.keys)
+            yield PlaceLoose(*where) if facts.how.untied else Place(*where, under, new.ordinal)
+
+
+class _New(NamedTuple):
+    """A copy that comes into notebooks."""
+
+    page_id: int
+    ordinal: int
 
 
 def _put_pages(
     facts: PushFacts,
     layout: Layout,
-    pages: tuple[int, ...],
+    copies: tuple[_New, ...],
     notebook_ids: list[int],
-    found: Mapping[tuple[int, int | None], _Places],
+    found: Mapping[tuple[_New, int | None], _Places],
 ) -> None:
     """Pages that come together stay together wherever they are asked to; in master order each has its own place."""
     entries, behind = layout.entries, None
-    for page in pages:
+    for new in copies:
         if behind is None:
-            between = room(entries, facts.page_rank, page, facts.how.where, facts.tucked)
+            between = room(entries, facts.page_rank, new.page_id, facts.how.where, facts.tucked)
         else:
             between = room_behind(entries, behind)
         key = _key_between(*between)
-        above = facts.tucked.get(page)
+        above = facts.tucked.get(new.page_id)
         there = above is not None and any(e.tied_to == above and not e.hidden for e in entries)
-        found[page, above if there else None].add(notebook_ids, key)
-        if len(pages) > 1:
-            entries = put_in(entries, Entry(page, key))
+        found[new, above if there else None].add(notebook_ids, key)
+        if len(copies) > 1:
+            entries = put_in(entries, Entry(new.page_id, key))
             behind = None if facts.how.where.is_in_order else key
 
 

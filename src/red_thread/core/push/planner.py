@@ -75,11 +75,11 @@ def _tied(offer: Offer) -> Step:
 
 
 def _steps_of_placed(facts: PushFacts, copies: Copies) -> Iterator[Step]:
-    for place in place_pages(facts, copies.first()):
-        yield from _first(facts, copies, place)
-    for ordinal, wanted in copies.seconds.items():
-        for place in place_pages(facts, wanted, ordinal):
+    for place in place_pages(facts, {0: copies.first(), **copies.seconds}):
+        if isinstance(place, Place) and place.ordinal:
             yield _placed(facts, place, SECOND_COPY)
+        else:
+            yield from _first(facts, copies, place)
 
 
 def _first(facts: PushFacts, copies: Copies, place: Place | PlaceLoose) -> Iterator[Step]:

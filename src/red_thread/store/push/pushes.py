@@ -7,7 +7,7 @@ from operator import attrgetter
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, delete, insert, select, text, update
+from sqlalchemy import Row, delete, func, insert, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.outline.placement import At, Where
@@ -24,6 +24,7 @@ from red_thread.core.push import (
     RowOutcome,
     Step,
 )
+from red_thread.core.push.states import ENDS, PushState
 from red_thread.store import tables as t
 from red_thread.store.documents import id_array
 from red_thread.store.push.facts import PushFactsReader
@@ -97,6 +98,12 @@ _ADVANCE = text("""
                            WHEN status = 'stopped' THEN finished_at END
     WHERE id = :push RETURNING status = 'done'
 """)
+_HAS_BEGUN = text("SELECT EXISTS (SELECT FROM push_batch WHERE push_id = :push)")
+_FINISH = text("""
+    UPDATE push SET status = 'done', finished_at = :now
+    WHERE id = :push AND status IN ('waiting', 'running') AND NOT EXISTS (
+        SELECT FROM push_batch WHERE push_id = :push AND done < cardinality(notebook_ids))
+""")
 _WITHOUT_A_JOB = text("""
     SELECT p.id, p.master_id, EXISTS (
         SELECT FROM procrastinate_jobs j WHERE j.task_name = 'run_push' AND j.status = 'failed'
@@ -153,16 +160,20 @@ class PushStore:
             update(t.Push).where(t.Push.id == push_id).values(status="failed", problem=problem, finished_at=self.now)
         )
 
-    async def take_up(self, push_id: int) -> None:
-        """A push that gave up is tried again."""
-        await self.connection.execute(
-            update(t.Push).where(t.Push.id == push_id).values(status="waiting", problem=None, finished_at=None)
-        )
+    async def set_state(self, push_id: int, state: PushState) -> None:
+        """Where a push is from now on. What goes on has no problem any more; what never began has its time now."""
+        ends = {"finished_at": self.now if state in ENDS else None, "problem": None}
+        late = {"begins_at": func.least(t.Push.begins_at, self.now)} if state is PushState.SCHEDULED else {}
+        step = update(t.Push).where(t.Push.id == push_id)
+        await self.connection.execute(step.values(status=state.value, **ends, **late))
 
-    async def set_status(self, push_id: int, status: str) -> None:
-        """Where a push is: see `PushInfo`."""
-        ends = {"finished_at": self.now} if status == "stopped" else {}
-        await self.connection.execute(update(t.Push).where(t.Push.id == push_id).values(status=status, **ends))
+    async def has_begun(self, push_id: int) -> bool:
+        """Whether its pages and people have been looked up: a push whose time never came has no batches."""
+        return bool(await self.connection.scalar(_HAS_BEGUN, {"push": push_id}))
+
+    async def finish_what_is_through(self, push_id: int) -> None:
+        """A push of which no batch is left is done, however it came to that."""
+        await self.connection.execute(_FINISH, {"push": push_id, "now": self.now})
 
     async def begin_at(self, push_id: int, begins_at: datetime) -> None:
         """Gives a scheduled push another time."""
