@@ -80,7 +80,9 @@ def install_python() -> None:
 
 
 def install_front_end() -> None:
-    """The front end's packages and its build, each only when what it is made from has changed."""
+    """The build, with all that it takes, only when what it is made from has changed: a release brings it along."""
+    if front_end_is_built():
+        return
     install_front_end_packages()
     _build_front_end()
 
@@ -95,16 +97,24 @@ def install_front_end_packages() -> None:
         packages.write_text(wanted)
 
 
+def front_end_is_built() -> bool:
+    """Whether what is built is made of these very sources."""
+    return _BUILT.exists() and _BUILT.read_text() == _sources()
+
+
 def _build_front_end() -> None:
-    build = FRONT_END / "dist" / ".built"
-    sources = sorted(p for p in (FRONT_END / "src").rglob("*") if p.is_file())
-    wanted = _fingerprint(
-        [*sources, FRONT_END / "package-lock.json", FRONT_END / "index.html", FRONT_END / "vite.config.ts"]
-    )
-    if not build.exists() or build.read_text() != wanted:
-        say("Building the front end …")
-        _run(["npm", "run", "--silent", "build"], cwd=FRONT_END, env=environment())
-        build.write_text(wanted)
+    say("Building the front end …")
+    _run(["npm", "run", "--silent", "build"], cwd=FRONT_END, env=environment())
+    _BUILT.write_text(_sources())
+
+
+_BUILT = FRONT_END / "dist" / ".built"
+
+
+def _sources() -> str:
+    files = sorted(p for p in (FRONT_END / "src").rglob("*") if p.is_file())
+    alone = ("package-lock.json", "index.html", "vite.config.ts")
+    return _fingerprint([*files, *(FRONT_END / name for name in alone)])
 
 
 def _install_node() -> None:

@@ -8,6 +8,7 @@ from pathlib import Path
 from launcher.checks import run_checks, run_tests
 from launcher.install import install_debian, install_front_end, install_front_end_packages, install_python
 from launcher.place import FRONT_END, PROJECT, PYTHON, environment
+from launcher.release import make_release
 from launcher.start import on_data, start
 
 
@@ -36,6 +37,8 @@ def main(arguments: list[str]) -> None:
     ):
         tool = commands.add_parser(name, help=what, add_help=False)
         tool.add_argument("--data", type=Path, default=PROJECT / ".data")
+    release = commands.add_parser("release", help="make an archive that starts without Node.js")
+    release.add_argument("--to", type=Path, default=PROJECT / "release", help="the folder that it goes into")
     commands.add_parser("merge", help="merge three pages", add_help=False)
     options, rest = parser.parse_known_args(arguments)
     _COMMANDS[options.command](options, rest)
@@ -94,6 +97,13 @@ def _merge(options: argparse.Namespace, rest: list[str]) -> None:
     os.execve(PYTHON, [str(PYTHON), "-m", "red_thread", "merge", *rest], environment())
 
 
+def _release(options: argparse.Namespace, rest: list[str]) -> None:
+    install_debian(database=False)
+    install_python()
+    install_front_end()
+    make_release(options.to)
+
+
 def _tool(options: argparse.Namespace, rest: list[str]) -> None:
     """A command on the data: on the server that runs on them, or on one started for as long as it takes."""
     install_debian(database="RED_THREAD_DATABASE_URL" not in os.environ)
@@ -121,6 +131,7 @@ _COMMANDS = {
     "screenshots": _screenshots,
     "client": _client,
     "merge": _merge,
+    "release": _release,
     "school": _tool,
     "backup": _tool,
     "restore": _tool,

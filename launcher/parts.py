@@ -6,9 +6,11 @@ from collections.abc import Callable
 from typing import Any
 
 from launcher.place import say
+from launcher.work import Work
 
 SHORTEST, LONGEST = 0.5, 8.0  # seconds between two starts
 WELL = 60.0  # seconds of life after which a part counts as well
+STILL = 60.0  # seconds without any work after which one that lives does not go on: each looks around every few
 
 
 class Part:
@@ -20,6 +22,7 @@ class Part:
         self.begun = time.monotonic()
         self.pause = SHORTEST
         self.again_at: float | None = None
+        self.work = Work(self.process.pid)
 
     def look(self) -> None:
         """Starts the part again if it has died and its pause is over."""
@@ -27,6 +30,11 @@ class Part:
         if self.process.poll() is None:
             if now - self.begun > WELL:
                 self.pause = SHORTEST
+            if self.work.process != self.process.pid:
+                self.work = Work(self.process.pid)
+            if self.work.still_for() > STILL:
+                say(f"{self.name} lives and does nothing any more; it is ended, and started again.")
+                self.process.kill()
             return
         if self.again_at is None:
             self.again_at = now + self.pause

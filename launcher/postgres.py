@@ -184,15 +184,20 @@ class Cluster:
 
     def _is_ready(self) -> bool:
         """Waits until the server answers; whether it ever did."""
-        for _ in range(300):
-            if self.server and self.server.poll() is not None:
+        begun = told = time.monotonic()
+        while True:
+            if self.server is None or self.server.poll() is not None:
                 return False
+            if time.monotonic() - told > 15:
+                told = time.monotonic()
+                say(
+                    f"PostgreSQL is still starting, for {told - begun:.0f} seconds now; after a power cut it reads back …"
+                )
             ready = [str(BINARIES / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port)]
             if subprocess.run(ready, check=False).returncode == 0:
                 time.sleep(0.1)  # it may be another's server that answers there, and ours about to say so
                 return self.server is not None and self.server.poll() is None
             time.sleep(0.05)
-        return False
 
     def ensure_database(self, name: str = "red_thread") -> None:
         """The database and the role that owns it and nothing else; one of an earlier version is handed over to it."""

@@ -7,11 +7,12 @@ import signal
 import subprocess
 import time
 import urllib.request
+from collections.abc import Sequence
 from pathlib import Path
 from types import FrameType
 from typing import Any
 
-from launcher.parts import Part
+from launcher.parts import STILL, Part
 from launcher.place import PROJECT, PYTHON, environment, give_up, say
 from launcher.postgres import Cluster, free_port
 
@@ -94,7 +95,7 @@ def _run(options: argparse.Namespace, database_url: str, parts: list[Part], clus
     parts.append(Part("The web", lambda: _started(env, "web", "--port", str(port))))
     for number in range(_workers()):
         parts.append(Part(f"Worker {number + 1}" if number else "The worker", lambda: _started(env, "worker")))
-    _wait_for(f"http://127.0.0.1:{port}/health", parts)
+    wait_for(f"http://127.0.0.1:{port}/health", parts)
     first = _FIRST.format(url=url, code=told["first_code"]) if told["first_code"] else ""
     last = _LAST.format(data=options.data)
     print(_RUNNING.format(url=url) + (_DEMO if told["demo"] else "") + first + last, flush=True)
@@ -124,16 +125,25 @@ def _prepare(env: dict[str, str], demo: str) -> dict[str, Any]:
     return json.loads(done.stdout.splitlines()[-1])
 
 
-def _wait_for(address: str, parts: list[Part]) -> None:
-    for _ in range(300):
+def wait_for(address: str, parts: Sequence[Part], still: float = STILL, tell: float = 15.0) -> None:
+    """Waits until it answers, for as long as all parts live and the first of them works: on a busy machine that takes.
+
+    tell: after how many seconds it is said again what is waited for.
+    """
+    begun = told = time.monotonic()
+    while True:
         if any(part.process.poll() is not None for part in parts):
             give_up("Red Thread could not start; what went wrong is said above.")
+        if parts[0].work.still_for() > still:
+            give_up(f"{parts[0].name} has not moved for {still:.0f} seconds. Is this machine out of memory?")
         try:
-            with urllib.request.urlopen(address, timeout=2):
+            with urllib.request.urlopen(address, timeout=10):
                 return
         except OSError:
             time.sleep(0.1)
-    give_up("Red Thread did not answer within half a minute.")
+        if time.monotonic() - told > tell:
+            told = time.monotonic()
+            say(f"Still starting, for {told - begun:.0f} seconds now: this machine is slow, or has much else to do …")
 
 
 def _look_after(parts: list[Part], cluster: Cluster | None) -> None:

@@ -4,6 +4,7 @@ Whatever a file does to the library that reads it, a loop, a bomb, a crash, ends
 """
 
 import asyncio
+import ctypes
 import multiprocessing
 import resource
 import signal
@@ -27,6 +28,7 @@ SECONDS_TO_MAKE = 120  # of a processor's work at making a file that goes out
 SECONDS_TO_BEGIN = 60  # on a machine that has much else to do
 STILL = 60  # seconds by the clock in which nothing moves: it waits for something that never comes
 AT_ONCE = 4  # files; whoever sends more waits, and nobody else does
+_SIGNAL_AT_PARENTS_DEATH = 1  # PR_SET_PDEATHSIG
 BYTES = 1536 * 1024 * 1024
 # A server of processes that has read the parsers in: starting one takes some milliseconds then.
 _CONTEXT = multiprocessing.get_context("forkserver")
@@ -135,6 +137,7 @@ def _work(
     kwargs: dict[str, Any],
     heard: bool,
 ) -> None:
+    ctypes.CDLL(None).prctl(_SIGNAL_AT_PARENTS_DEATH, signal.SIGKILL)  # when the application ends, it ends as well
     resource.setrlimit(resource.RLIMIT_AS, (BYTES, BYTES))
     used = resource.getrusage(resource.RUSAGE_SELF)
     worked = int(used.ru_utime + used.ru_stime) + seconds
