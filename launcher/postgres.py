@@ -190,9 +190,7 @@ class Cluster:
                 return False
             if time.monotonic() - told > 15:
                 told = time.monotonic()
-                say(
-                    f"PostgreSQL is still starting, for {told - begun:.0f} seconds now; after a power cut it reads back …"
-                )
+                say(f"PostgreSQL still starts, for {told - begun:.0f} seconds now; after a power cut it reads back.")
             ready = [str(BINARIES / "pg_isready"), "-q", "-h", "127.0.0.1", "-p", str(self.port)]
             if subprocess.run(ready, check=False).returncode == 0:
                 time.sleep(0.1)  # it may be another's server that answers there, and ours about to say so

@@ -126,7 +126,7 @@ def _prepare(env: dict[str, str], demo: str) -> dict[str, Any]:
 
 
 def wait_for(address: str, parts: Sequence[Part], still: float = STILL, tell: float = 15.0) -> None:
-    """Waits until it answers, for as long as all parts live and the first of them works: on a busy machine that takes.
+    """Waits until it answers, for as long as all parts live and the first of them works.
 
     tell: after how many seconds it is said again what is waited for.
     """

@@ -1,4 +1,4 @@
-"""Whether a process goes on with its work: told by the processor's time that it takes, not by the clock on the wall."""
+"""Whether a process goes on with its work: told by the processor's time that it takes, not by the clock."""
 
 import time
 from pathlib import Path

@@ -35,3 +35,10 @@ export function go(address: string, replace = false) {
 		search: search ? Object.fromEntries(new URLSearchParams(search)) : {}
 	});
 }
+
+/** Where one came from, if that was here; an address that was opened by itself leads to its own next place. */
+export function back(otherwise: string) {
+	const { navigation } = window as { navigation?: { canGoBack: boolean } };
+	if (navigation?.canGoBack) history.back();
+	else go(otherwise, true);
+}

@@ -59,7 +59,7 @@ export async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 	throw asProblem(answer.response.status, answer.error);
 }
 
-function asProblem(status: number, error: unknown): Problem {
+export function asProblem(status: number, error: unknown): Problem {
 	const told = (error ?? {}) as { detail?: string; hint?: string };
 	const detail = typeof told.detail === 'string' ? told.detail : 'Something went wrong on our side.';
 	return new Problem(status, detail, told.hint ?? 'Try again.');

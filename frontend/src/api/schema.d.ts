@@ -2544,7 +2544,7 @@ export interface components {
         };
         /**
          * InvitedOut
-         * @description `code`: to hand over; nothing for one who is let in at once. `is_here`: they give it when they have signed in.
+         * @description `code`: to hand over; None for one who is let in at once. `is_here`: they give it when signed in.
          */
         InvitedOut: {
             code: components["schemas"]["CodeOut"] | null;
@@ -3098,6 +3098,11 @@ export interface components {
             holders: {
                 [key: string]: string;
             };
+            /**
+             * Not Arrived
+             * @default 0
+             */
+            not_arrived: number;
             /** Offers */
             offers: components["schemas"]["OfferOut"][];
             /** Rows */
@@ -3155,6 +3160,11 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /**
+             * Not Arrived
+             * @default 0
+             */
+            not_arrived: number;
             /** Rows */
             rows: components["schemas"]["RowsOut"][];
             /** Students */

@@ -47,7 +47,7 @@ async function isStale(answer: Response): Promise<boolean> {
 	return told?.title === 'StaleProof';
 }
 
-async function renew(): Promise<boolean> {
+export async function renew(): Promise<boolean> {
 	const answer = await fetch(new Request('/api/session'));
 	if (!answer.ok) return false;
 	const now = (await answer.json()) as { person: { id: number }; proof: string };

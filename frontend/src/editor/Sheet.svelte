@@ -7,6 +7,8 @@
 	import { setMargin } from './margin';
 	import type { MarginFacts } from './margin-facts';
 	import { cleaned } from './pasted';
+	import Coming from './Coming.svelte';
+	import { fillWhatWaits } from './put-file';
 	import { drop, takeInData, takeFiles } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
@@ -22,10 +24,12 @@
 		surroundings: Surroundings;
 		facts: MarginFacts;
 		label: string;
+		/** The page was made just now: one writes on at once. */
+		begins?: boolean;
 		editor?: Editor;
 		onchange?: (content: PageNode[]) => void;
 	}
-	let { page, surroundings, facts, label, editor = $bindable(), onchange }: Props = $props();
+	let { page, surroundings, facts, label, begins = false, editor = $bindable(), onchange }: Props = $props();
 	let element: HTMLElement;
 	let frame = $state<HTMLElement>();
 
@@ -63,8 +67,10 @@
 				onchange?.(tidy(made.getJSON() as PageNode).content ?? []);
 			}
 		});
-		restInText(made);
+		if (begins) made.commands.focus('start');
+		else restInText(made);
 		editor = made;
+		void fillWhatWaits(made, surroundings);
 		return () => made.destroy();
 	});
 
@@ -85,6 +91,7 @@
 		about and go back to an earlier state.
 	</p>
 {/if}
+{#if surroundings.coming}<Coming gone={surroundings.coming.gone()} />{/if}
 <div bind:this={frame} class="relative">
 	<div
 		bind:this={element}

@@ -3,7 +3,8 @@ import type { Editor } from '@tiptap/core';
 import { aligned } from './align';
 import { putFile } from './put-file';
 import { putTable } from './put-table';
-import { newId, type Surroundings } from './types';
+import { putBlock } from './put-block';
+import { newId, type PageNode, type Surroundings } from './types';
 
 export interface Choice {
 	words: string;
@@ -42,7 +43,7 @@ export function lists(editor: Editor): Choice[] {
 }
 
 export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
-	const put = (content: object) => () => editor.chain().focus().insertContent(content).run();
+	const put = (block: PageNode) => () => putBlock(editor, block);
 	const common: Choice[] = [
 		{ words: 'Table', run: () => putTable(editor) },
 		{ words: 'Picture', run: () => chooseFile(editor, surroundings, PICTURES) },
@@ -59,13 +60,25 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 			words: 'Choice',
 			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice', several: false }, content: options() })
 		},
-		{ words: 'Gap in the sentence', run: put({ type: 'gap', attrs: { id: newId() } }) },
+		{ words: 'Gap in the sentence', run: () => putGap(editor) },
 		{ words: 'Framed note', run: put(note(null)) },
 		{ words: 'Note: take care', run: put(note('care')) },
 		{ words: 'Note: a thought', run: put(note('idea')) },
 		...common,
-		{ words: 'Line across', run: () => editor.chain().focus().setHorizontalRule().run() }
+		{ words: 'Line across', run: put({ type: 'horizontalRule', attrs: { id: newId() } }) }
 	];
+}
+
+/** The sentence goes on behind its gap. */
+function putGap(editor: Editor) {
+	editor
+		.chain()
+		.focus()
+		.insertContent([
+			{ type: 'gap', attrs: { id: newId() } },
+			{ type: 'text', text: ' ' }
+		])
+		.run();
 }
 
 function note(tone: string | null) {

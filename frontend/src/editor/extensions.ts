@@ -24,6 +24,7 @@ import { against } from './against';
 import { Align } from './align';
 import { find } from './find';
 import { BLOCK_KINDS } from './kinds';
+import { goOnBelow } from './go-on-below';
 import { knots } from './knots';
 import { Link } from './link';
 import { margin } from './margin';
@@ -93,6 +94,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Gap.configure({ surroundings }),
 		Kept.configure({ surroundings }),
 		EveryAttribute,
+		goOnBelow(surroundings),
 		Align,
 		...(surroundings.hand === 'reader' ? [] : [tables, slash(surroundings)]),
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),

@@ -1,6 +1,7 @@
 /** Files that are chosen, pasted or dropped: their frame stands at once, and fills when they have been sent. */
 import type { Editor } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import { putBlock } from './put-block';
 import { newId, type Stored, type Surroundings } from './types';
 
 const COMING = { image: 'A picture is coming …', recording: 'A recording is coming …' };
@@ -10,8 +11,15 @@ export async function putFile(editor: Editor, surroundings: Surroundings, file: 
 	const id = newId();
 	const type: Framed = file.type.startsWith('image/') ? 'image' : 'recording';
 	const frame = { type, attrs: { id, src: '', alt: COMING[type] } };
-	editor.commands.insertContentAt(at ?? editor.state.selection.to, frame);
-	await fill(editor, id, await surroundings.addFile(file), file.name);
+	putBlock(editor, frame, at);
+	await fill(editor, id, await surroundings.addFile(file, id), file.name);
+}
+
+/** Frames that an earlier visit left empty fill when what they wait for has come. */
+export async function fillWhatWaits(editor: Editor, { coming }: Surroundings) {
+	for (const [{ frame, file }, arriving] of (await coming?.takeUp()) ?? []) {
+		void arriving.then((stored) => fill(editor, frame, stored, file.name));
+	}
 }
 
 /** Shows what has come in its frame; a frame that stays empty goes. */

@@ -24,11 +24,31 @@ export function takeIn(editor: Editor, page: PageNode) {
 	removeGone(transaction, fresh);
 	placeAll(transaction, fresh);
 	if (!transaction.docChanged) return;
+	const held = holdCaret(editor);
 	transaction
 		.setMeta('fromServer', true)
 		.setMeta('addToHistory', false)
 		.setMeta('__uniqueIDTransaction', true);
 	editor.view.dispatch(transaction);
+	held();
+}
+
+/** What comes in above the caret must not move the line that one is writing out of sight: it stays where it is seen. */
+function holdCaret({ view }: Editor): () => void {
+	const top = () => view.coordsAtPos(view.state.selection.head).top;
+	if (!view.hasFocus()) return () => {};
+	const before = top();
+	return () => {
+		const moved = top() - before;
+		if (moved) scrollerOf(view.dom).scrollBy(0, moved);
+	};
+}
+
+function scrollerOf(element: Element): Element {
+	for (let at = element.parentElement; at; at = at.parentElement) {
+		if (/auto|scroll/.test(getComputedStyle(at).overflowY) && at.scrollHeight > at.clientHeight) return at;
+	}
+	return document.scrollingElement ?? document.documentElement;
 }
 
 /** What the editor shows of a page; it needs at least one block. */

@@ -25,6 +25,6 @@ export function drop(target: Editor, surroundings: Surroundings, event: DragEven
 export function takeInData(target: Editor, surroundings: Surroundings, data: string): string {
 	const id = newId();
 	const file = asFile(data);
-	if (file) void surroundings.addFile(file).then((stored) => fill(target, id, stored));
+	if (file) void surroundings.addFile(file, id).then((stored) => fill(target, id, stored));
 	return id;
 }

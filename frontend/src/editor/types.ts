@@ -22,14 +22,23 @@ export interface Stored {
 	medium: 'picture' | 'sound' | 'film';
 }
 
+/** What is on its way to a page. */
+export interface Arriving {
+	/** By frame: the share that has gone; below 0 while there is no network. */
+	gone: () => Record<string, number>;
+	takeUp: () => Promise<[{ frame: string; file: File }, Promise<Stored | null>][]>;
+}
+
 /** What the editor is told about where it stands. */
 export interface Surroundings {
 	/** Who writes here: it decides which tools and which node furniture there are. */
 	hand: 'teacher' | 'student' | 'reader';
 	/** Students may write everywhere, or only in spaces. */
 	onlySpaces: boolean;
-	/** Stores a picture or a recording; nothing where it could not be taken in. */
-	addFile: (file: File) => Promise<Stored | null>;
+	/** Stores a picture or a recording for a frame on the page; nothing where it could not be taken in. */
+	addFile: (file: File, frame: string) => Promise<Stored | null>;
+	/** Pictures and recordings that an earlier visit left on their way to this page. */
+	coming?: Arriving;
 	/** How to speak of whose page it is: "Ms Okafor". */
 	teacherName: string;
 	/** Gives the page another title, as one of its knots asks. */

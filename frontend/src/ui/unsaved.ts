@@ -5,6 +5,7 @@
  * windows never take each other's for their own.
  */
 import type { PageNode } from '../editor';
+import { comingFor, forgetFiles } from './coming';
 import { randomName } from './random-name';
 import { ALWAYS, emptyStorage } from './storage';
 
@@ -26,6 +27,7 @@ let owner = NOBODY;
 /** Whose words are kept from now on. */
 export function keepFor(person: number) {
 	owner = person;
+	comingFor(person);
 }
 
 const name = (place: string, window: string) => `${PREFIX}/${owner}/${place}/${window}`;
@@ -60,6 +62,7 @@ export function countKept(): number {
 /** Takes all of everybody's words off this computer; nothing is kept until somebody signs in. */
 export function forgetAll() {
 	owner = NOBODY;
+	forgetFiles();
 	emptyStorage();
 }
 

@@ -11,6 +11,7 @@ import { Problem } from '../api/client';
 import type { PageNode } from '../editor';
 import { wordsAlone } from '../editor/words-alone';
 import { report } from './report';
+import { waitsAt } from './coming';
 import { patience } from './patience';
 import { SaveLoop } from './save-loop';
 import { forget, keep, keptAt, newWindow, type Unsaved } from './unsaved';
@@ -40,6 +41,19 @@ export abstract class Writing {
 	/** The browser keeps what is not saved yet; if not, it is in this window alone. */
 	keptHere = $state(true);
 	#failures = 0;
+
+	/** The queue of pictures, once there is anything in it for this page. */
+	protected arriving = $state.raw<{ gone: Record<string, number> } | null>(null);
+	/** Pictures that are on their way to this page, from this visit or an earlier one. */
+	readonly coming = {
+		gone: () => this.arriving?.gone ?? {},
+		takeUp: async () => {
+			if (!waitsAt(this.place)) return [];
+			const { uploads } = await import('./uploads.svelte');
+			this.arriving = uploads;
+			return uploads.takeUp(this.place);
+		}
+	};
 
 	protected revision = 0;
 	protected edition: number | null = 0;

@@ -102,13 +102,14 @@ class ReachedOut(Schema):
 
 
 class PlannedOut(Schema):
-    """What will happen, and to whom."""
+    """What will happen, and to whom. `not_arrived`: pictures and recordings whose frames are still empty."""
 
     counts: dict[RowOutcome, int]
     changes_anything: bool
     rows: list[RowsOut]
     students: list[ReachedOut]
     titles: dict[int, str]
+    not_arrived: int = 0
 
 
 class OfferOut(Schema):

@@ -6,7 +6,8 @@ import { addressOf } from '../blob';
 import { field, knob, setAttributes, wrapped } from './furniture';
 import { SketchPad } from './sketch';
 import { SpaceSettings } from './space-settings';
-import type { Surroundings } from '../types';
+import { putFile } from '../put-file';
+import { newId, type Surroundings } from '../types';
 
 const KINDS = [
 	['lines', 'lines to write on'],
@@ -80,10 +81,6 @@ class SpaceView {
 			(value) => this.#set({ prompt: value }),
 			() => this.#leave()
 		);
-		// What one types next is the question: a place that was just put in has none yet.
-		if (!this.props.node.attrs.prompt && this.props.editor.isFocused) {
-			requestAnimationFrame(() => this.#input?.focus());
-		}
 		this.#kind = document.createElement('select');
 		this.#kind.setAttribute('aria-label', 'What goes in here');
 		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
@@ -109,25 +106,21 @@ class SpaceView {
 	}
 
 	#addPhoto() {
-		this.#choosePicture((fingerprint) => {
+		this.#choose((file) => {
 			const at = this.props.getPos();
 			if (at === undefined) return;
 			const end = at + (this.props.editor.state.doc.nodeAt(at)?.nodeSize ?? 2) - 1;
-			this.props.editor.commands.insertContentAt(end, {
-				type: 'image',
-				attrs: { src: fingerprint, alt: '' }
-			});
+			void putFile(this.props.editor, this.surroundings, file, end);
 		});
 	}
 
-	#choosePicture(take: (fingerprint: string) => void) {
+	#choose(take: (file: File) => void) {
 		const chooser = document.createElement('input');
 		chooser.type = 'file';
 		chooser.accept = 'image/*';
-		chooser.onchange = async () => {
+		chooser.onchange = () => {
 			const file = chooser.files?.[0];
-			const stored = file && (await this.surroundings.addFile(file));
-			if (stored) take(stored.fingerprint);
+			if (file) take(file);
 		};
 		chooser.click();
 	}
@@ -136,7 +129,12 @@ class SpaceView {
 	#underlay() {
 		const { over } = this.#now().attrs;
 		if (over) this.#set({ over: null });
-		else this.#choosePicture((fingerprint) => this.#set({ over: fingerprint }));
+		else this.#choose((file) => void this.#lay(file));
+	}
+
+	async #lay(file: File) {
+		const stored = await this.surroundings.addFile(file, newId());
+		if (stored) this.#set({ over: stored.fingerprint });
 	}
 
 	#now(): ProseNode {

@@ -4,6 +4,7 @@
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
 	import NotSaved from '../../ui/NotSaved.svelte';
+	import { beginsWriting } from '../../ui/begin-writing';
 	import Title from '../../ui/Title.svelte';
 	import { attempt } from '../../ui/report';
 	import { whileOpen } from '../../ui/writing.svelte';
@@ -17,13 +18,15 @@
 	// The view is made anew for every page (keyed by its id), so what is read here once stays true.
 	// svelte-ignore state_referenced_locally
 	const page = new MasterPageState(id, () => void master.load());
+	const begins = beginsWriting(page.place);
 	let editor = $state.raw<Editor>();
 
 	const surroundings: Surroundings = {
 		// svelte-ignore state_referenced_locally
 		hand: master.reads ? 'reader' : 'teacher',
 		onlySpaces: false,
-		addFile: async (file) => (await attempt(() => page.addFile(file, master.id))) ?? null,
+		addFile: async (file, frame) => (await attempt(() => page.addFile(file, frame, master.id))) ?? null,
+		coming: page.coming,
 		teacherName: 'the teacher'
 	};
 	const saying = $derived(
@@ -72,6 +75,7 @@
 					{surroundings}
 					facts={page.facts}
 					label="The page"
+					{begins}
 					bind:editor
 					onchange={(content) => !master.reads && page.type(content)}
 				/>

@@ -1,5 +1,6 @@
 <!-- Names a new divider, section or page, and says where it will stand. -->
 <script lang="ts">
+	import { beginWritingAt } from '../../ui/begin-writing';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import type { MasterState } from './master.svelte';
@@ -33,6 +34,7 @@
 		asked = null;
 		name = '';
 		like = null;
+		if (id && kind === 'page') beginWritingAt(`page/${id}`);
 		if (id) onmade(kind, id);
 	}
 </script>

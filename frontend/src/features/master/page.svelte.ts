@@ -1,7 +1,8 @@
 /** One master page, open for writing; its own thread stands beside it. */
-import { api, ask, send, type Schemas } from '../../api/client';
+import { api, ask, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
 import { Live } from '../../ui/live';
+import { ownerNow } from '../../ui/coming';
 import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
 export class MasterPageState extends Writing {
@@ -125,7 +126,15 @@ export class MasterPageState extends Writing {
 		return before;
 	}
 
-	addFile(file: File, master: number) {
-		return send<Schemas['BlobOut']>(`/api/masters/${master}/blobs`, file);
+	async addFile(file: File, frame: string, master: number) {
+		const { uploads } = await import('../../ui/uploads.svelte');
+		this.arriving = uploads;
+		return uploads.add({
+			file,
+			frame,
+			place: this.place,
+			address: `/api/masters/${master}/blobs`,
+			person: ownerNow()
+		});
 	}
 }

@@ -5,6 +5,7 @@
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
 	import { attempt } from '../../ui/report';
 	import Button from '../../ui/Button.svelte';
+	import { beginsWriting } from '../../ui/begin-writing';
 	import CopyHead from './CopyHead.svelte';
 	import { whileOpen } from '../../ui/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
@@ -22,11 +23,14 @@
 	let editor = $state.raw<Editor>();
 	// svelte-ignore state_referenced_locally
 	const past = new PastState(copy);
+	// svelte-ignore state_referenced_locally
+	const begins = beginsWriting(copy.place);
 
 	const surroundings = $derived<Surroundings>({
 		hand,
 		onlySpaces: copy.onlySpaces,
-		addFile: async (file) => (await attempt(() => copy.addFile(file))) ?? null,
+		addFile: async (file, frame) => (await attempt(() => copy.addFile(file, frame))) ?? null,
+		...(hand === 'student' ? { coming: copy.coming } : {}),
 		teacherName: 'the teacher',
 		retitle: (title) => copy.retitle(title),
 		untie
@@ -65,6 +69,7 @@
 			</div>
 			{#key past.at.revision}
 				<PageEditor
+					{begins}
 					page={past.page}
 					surroundings={{ ...surroundings, hand: 'reader', untie: undefined }}
 					facts={copy.facts}

@@ -1,5 +1,6 @@
 <!-- A page of the student's own: its name is all that it takes. -->
 <script lang="ts">
+	import { beginWritingAt } from '../../ui/begin-writing';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
@@ -27,6 +28,7 @@
 		if (!id) return;
 		asking = false;
 		title = name = '';
+		beginWritingAt(`copy/${id}`);
 		go(`/notebook/${notebook.id}/page/${id}`);
 	}
 </script>

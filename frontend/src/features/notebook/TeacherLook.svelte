@@ -1,7 +1,7 @@
 <!-- A student's page, for the teacher to read. -->
 <script lang="ts">
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
-	import { route } from '../../router';
+	import { back, route } from '../../router';
 	import { attempt } from '../../ui/report';
 	import { KnotsState, type How } from '../knots';
 	import { Frame } from '../people';
@@ -23,7 +23,7 @@
 	<button
 		type="button"
 		class="inline-flex min-h-11 items-center gap-1.5 px-5 font-semibold text-soft hover:text-ink"
-		onclick={() => history.back()}><ArrowLeft size={18} /> Back</button
+		onclick={() => back(`/master/${params.master}`)}><ArrowLeft size={18} /> Back</button
 	>
 	{#if copy.open}
 		<a

@@ -1,7 +1,8 @@
 /** One page of the student's notebook, open for writing; what comes from the teacher meanwhile is taken in. */
-import { api, ask, Problem, send, type Schemas } from '../../api/client';
+import { api, ask, Problem, type Schemas } from '../../api/client';
 import { idsOf, wordsOf } from '../../editor/words-of';
 import type { MarginFacts, PageNode } from '../../editor';
+import { ownerNow } from '../../ui/coming';
 import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
 
 export class CopyState extends Writing {
@@ -117,8 +118,16 @@ export class CopyState extends Writing {
 		await this.refresh();
 	}
 
-	addFile(file: File) {
-		return send<Schemas['BlobOut']>(`/api/copies/${this.id}/blobs`, file);
+	async addFile(file: File, frame: string) {
+		const { uploads } = await import('../../ui/uploads.svelte');
+		this.arriving = uploads;
+		return uploads.add({
+			file,
+			frame,
+			place: this.place,
+			address: `/api/copies/${this.id}/blobs`,
+			person: ownerNow()
+		});
 	}
 }
 

@@ -8,6 +8,7 @@
 	import { theme } from '../../ui/theme.svelte';
 	import Account from './Account.svelte';
 	import ThisSchool from './ThisSchool.svelte';
+	import { countComing } from '../../ui/coming';
 	import { countKept } from '../../ui/unsaved';
 	import { count } from '../../ui/words';
 	import { session } from './session.svelte';
@@ -26,7 +27,7 @@
 		...(session.person?.kind === 'teacher' ? [{ words: 'All courses', run: () => go('/?all=1') }] : []),
 		{
 			words: 'Sign out',
-			run: () => (countKept() ? (leaving = true) : leave())
+			run: () => (countKept() + countComing() ? (leaving = true) : leave())
 		}
 	]);
 	let leaving = $state(false);
@@ -53,8 +54,10 @@
 {#if school}<ThisSchool bind:open={school} />{/if}
 <Dialog bind:open={leaving} title="Some words are not saved yet">
 	<p class="mb-4 text-[15px]">
-		On {count(countKept(), 'page', 'pages')} you have words that could not be sent. Signing out takes them off this
-		computer, for whoever sits here next. Open the page once more while you are connected, and they are saved.
+		{#if countKept()}On {count(countKept(), 'page', 'pages')} you have words that could not be sent.{/if}
+		{#if countComing()}{count(countComing(), 'picture has', 'pictures have')} not been sent.{/if}
+		Signing out takes them off this computer, for whoever sits here next. Open the page once more while you are
+		connected, and they are saved.
 	</p>
 	<div class="flex gap-3">
 		<Button go onclick={() => (leaving = false)}>Stay</Button>

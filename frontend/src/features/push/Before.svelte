@@ -3,6 +3,8 @@
 	import type { Snippet } from 'svelte';
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
+	import { count } from '../../ui/words';
+	import { back } from '../../router';
 	import { HERE, remember } from '../../ui/remember';
 	import { Frame } from '../people';
 	import Outcomes from './Outcomes.svelte';
@@ -56,6 +58,12 @@
 		{#if push.problem}
 			<p role="alert" class="mt-8 max-w-xl"><b>{push.problem.message}</b> {push.problem.hint}</p>
 		{:else if push.plan}
+			{#if push.plan.not_arrived}
+				<p class="mt-6 max-w-xl rounded-md bg-lamp px-4 py-3" role="status">
+					<b>{count(push.plan.not_arrived, 'picture has', 'pictures have')} not arrived yet.</b> Open the page where
+					it was put in, and wait until it is there; pushed now, its frame goes out empty.
+				</p>
+			{/if}
 			<div class="mt-7 mb-5"><Strip rows={push.plan.rows} students={push.plan.students} /></div>
 			<div class="grow pb-8"><Outcomes {...push.plan} titles={titlesOf(push.plan)} {notes} /></div>
 			<footer
@@ -70,7 +78,7 @@
 				>
 					{told.button}
 				</Button>
-				<Button onclick={() => history.back()}>Not now</Button>
+				<Button onclick={() => back(`/master/${push.id}`)}>Not now</Button>
 				<span class="text-soft" role="status">{told.beside}</span>
 				{#if !nothing}<span class="text-soft max-sm:hidden"><kbd>Ctrl Enter</kbd></span>{/if}
 			</footer>

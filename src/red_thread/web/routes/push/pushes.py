@@ -12,6 +12,7 @@ from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, lo
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
+from red_thread.core.page.nodes import bytes_on
 from red_thread.store.database import OneSchool
 from red_thread.store.push.values import PushInfo
 from red_thread.web.dependencies import ByActor, InUnit
@@ -167,6 +168,7 @@ def _plan(preview: Preview) -> PlanOut:
         students=reached_out(preview.students),
         titles={page.id: page.title for page in preview.pages},
         holders=holders_out(preview.holders),
+        not_arrived=sum(bytes_on(page.document).count("") for page in preview.pages),
         offers=[OfferOut.model_validate(offer) for offer in plan.offers],
     )
 
