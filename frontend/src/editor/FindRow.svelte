@@ -2,10 +2,12 @@
 <script lang="ts">
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
-	import { foundIn, replace, replaceAll, seek, step } from './find';
+	import { findIn, foundIn, replace, replaceAll, seek, step } from './find';
 	import { FIELD, PRESS } from './rows';
 
 	let { editor, stamp, onclose }: { editor: Editor; stamp: number; onclose: () => void } = $props();
+	// svelte-ignore state_referenced_locally
+	findIn(editor);
 	let sought = $state('');
 	let words = $state('');
 	let replaced = $state(0);

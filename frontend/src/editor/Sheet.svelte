@@ -7,7 +7,6 @@
 	import { setMargin } from './margin';
 	import type { MarginFacts } from './margin-facts';
 	import { cleaned } from './pasted';
-	import Coming from './Coming.svelte';
 	import { fillWhatWaits } from './put-file';
 	import { drop, takeInData, takeFiles } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
@@ -32,6 +31,9 @@
 	let { page, surroundings, facts, label, begins = false, editor = $bindable(), onchange }: Props = $props();
 	let element: HTMLElement;
 	let frame = $state<HTMLElement>();
+
+	/** Pictures on their way, by frame: the share that has gone. */
+	const gone = $derived(surroundings.coming?.gone() ?? {});
 
 	/** A page that the editor cannot take in is not shown by it, and so never saved as what was left of it. */
 	let unreadable = $state(false);
@@ -91,7 +93,9 @@
 		about and go back to an earlier state.
 	</p>
 {/if}
-{#if surroundings.coming}<Coming gone={surroundings.coming.gone()} />{/if}
+{#if Object.keys(gone).length}
+	{#await import('./Coming.svelte') then { default: Coming }}<Coming {gone} />{/await}
+{/if}
 <div bind:this={frame} class="relative">
 	<div
 		bind:this={element}

@@ -9,11 +9,8 @@
 	import Menu from '../ui/Menu.svelte';
 	import { inserts, shapes, textStyle } from './commands';
 	import { tablingAtHand } from './parts-later';
-	import FindRow from './FindRow.svelte';
-	import LinkRow from './LinkRow.svelte';
 	import { marksOf } from './marks';
 	import { noteChoices } from './nodes/callout';
-	import PictureRow from './PictureRow.svelte';
 	import type { Surroundings } from './types';
 
 	interface Props {
@@ -78,10 +75,22 @@
 {/snippet}
 
 <div class="no-print sticky bottom-0 z-10 bg-paper">
-	{#if asks === 'link'}<LinkRow {editor} onclose={() => (asks = null)} />{/if}
-	{#if asks === 'find'}<FindRow {editor} {stamp} onclose={() => (asks = null)} />{/if}
+	{#if asks === 'link'}
+		{#await import('./LinkRow.svelte') then { default: LinkRow }}
+			<LinkRow {editor} onclose={() => (asks = null)} />
+		{/await}
+	{/if}
+	{#if asks === 'find'}
+		{#await import('./FindRow.svelte') then { default: FindRow }}
+			<FindRow {editor} {stamp} onclose={() => (asks = null)} />
+		{/await}
+	{/if}
 	{#if picture && !asks}
-		{#key picture.node.attrs.id}<PictureRow {editor} picture={picture.node} at={picture.from} />{/key}
+		{#key picture.node.attrs.id}
+			{#await import('./PictureRow.svelte') then { default: PictureRow }}
+				<PictureRow {editor} picture={picture.node} at={picture.from} />
+			{/await}
+		{/key}
 	{/if}
 	<div
 		role="toolbar"

@@ -22,7 +22,6 @@ import { Underline } from '@tiptap/extension-underline';
 import { Dropcursor, Gapcursor, UndoRedo } from '@tiptap/extensions';
 import { against } from './against';
 import { Align } from './align';
-import { find } from './find';
 import { BLOCK_KINDS } from './kinds';
 import { goOnBelow } from './go-on-below';
 import { knots } from './knots';
@@ -100,7 +99,6 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		UniqueID.configure({ types: BLOCK_KINDS, attributeName: 'id', generateID: newId }),
 		Extension.create({ name: 'savable', addProseMirrorPlugins: () => [savable()] }),
 		Extension.create({ name: 'margin', addProseMirrorPlugins: () => [margin()] }),
-		Extension.create({ name: 'find', addProseMirrorPlugins: () => [find()] }),
 		Extension.create({ name: 'knots', addProseMirrorPlugins: () => [knots()] }),
 		...(surroundings.against
 			? [Extension.create({ name: 'against', addProseMirrorPlugins: () => [against(surroundings.against!)] })]

@@ -2,7 +2,7 @@
 import { Editor } from '@tiptap/core';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import { pageExtensions } from './extensions';
-import { foundIn, replace, replaceAll, seek, step } from './find';
+import { findIn, foundIn, replace, replaceAll, seek, step } from './find';
 
 const text = (words: string, id: string) => ({
 	type: 'paragraph',
@@ -21,6 +21,7 @@ beforeEach(() => {
 		}),
 		content: { type: 'doc', content: [text('The Tide and the tide.', 'a'), text('tides', 'b')] }
 	});
+	findIn(editor);
 });
 afterEach(() => editor.destroy());
 

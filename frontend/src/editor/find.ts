@@ -1,4 +1,5 @@
 /** Finding words on the page, and putting others in their place. */
+import type { Editor } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { Plugin, PluginKey, TextSelection, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
@@ -17,7 +18,7 @@ interface State {
 const NOTHING: State = { sought: '', found: [], at: 0 };
 const key = new PluginKey<State>('find');
 
-export function find(): Plugin<State> {
+function find(): Plugin<State> {
 	return new Plugin<State>({
 		key,
 		state: {
@@ -49,6 +50,11 @@ export function find(): Plugin<State> {
 }
 
 /** Where the words stand, whatever their case; within one block each. */
+/** From now on words are found in this editor. */
+export function findIn(editor: Editor) {
+	if (!key.get(editor.state)) editor.registerPlugin(find());
+}
+
 export function places(doc: ProseNode, sought: string): Found[] {
 	const found: Found[] = [];
 	const wanted = sought.toLowerCase();

@@ -30,15 +30,14 @@ def kinds_as_typescript() -> str:
         kind.name: {
             "content": kind.content.name.lower(),
             "inline": kind.name in INLINE,
-            "holds": sorted(kind.holds),
             "attributes": _rules(kind.attributes),
             "students": sorted(kind.students),
-            "asks": kind.asks,
         }
         for kind in KINDS.values()
     }
+    holds = {kind.name: sorted(kind.holds) for kind in KINDS.values()}
     marks = {name: _rules(attributes) for name, attributes in MARKS.items()}
-    return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks)
+    return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks) + _constant("HOLDS", holds)
 
 
 def _rules(attributes: Mapping[str, Rule]) -> dict[str, Described]:

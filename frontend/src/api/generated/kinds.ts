@@ -4,23 +4,6 @@ export const KINDS = {
  "doc": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "orientation": {
     "rule": "name",
@@ -46,29 +29,11 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "callout": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "tone": {
     "rule": "one",
@@ -79,53 +44,17 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "blockquote": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "kept": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "from": {
     "rule": "text"
@@ -141,53 +70,17 @@ export const KINDS = {
     ]
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "listItem": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "taskItem": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "checked": {
     "rule": "flag",
@@ -196,29 +89,11 @@ export const KINDS = {
   },
   "students": [
    "checked"
-  ],
-  "asks": false
+  ]
  },
  "tableHeader": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "align": {
     "rule": "name",
@@ -241,29 +116,11 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "tableCell": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "align": {
     "rule": "name",
@@ -286,29 +143,11 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "option": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "picked": {
     "rule": "flag",
@@ -317,30 +156,11 @@ export const KINDS = {
   },
   "students": [
    "picked"
-  ],
-  "asks": false
+  ]
  },
  "space": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "blockquote",
-   "bulletList",
-   "callout",
-   "codeBlock",
-   "formula",
-   "heading",
-   "horizontalRule",
-   "image",
-   "kept",
-   "option",
-   "orderedList",
-   "paragraph",
-   "recording",
-   "space",
-   "table",
-   "taskList"
-  ],
   "attributes": {
    "height": {
     "rule": "plain",
@@ -403,25 +223,17 @@ export const KINDS = {
   "students": [
    "pins",
    "strokes"
-  ],
-  "asks": true
+  ]
  },
  "bulletList": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "listItem"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "orderedList": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "listItem"
-  ],
   "attributes": {
    "start": {
     "rule": "whole",
@@ -434,48 +246,29 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "taskList": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "taskItem"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "table": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "tableRow"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "tableRow": {
   "content": "blocks",
   "inline": false,
-  "holds": [
-   "tableCell",
-   "tableHeader"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "paragraph": {
   "content": "text",
   "inline": false,
-  "holds": [
-   "gap",
-   "hardBreak",
-   "text"
-  ],
   "attributes": {
    "align": {
     "rule": "one",
@@ -486,17 +279,11 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "heading": {
   "content": "text",
   "inline": false,
-  "holds": [
-   "gap",
-   "hardBreak",
-   "text"
-  ],
   "attributes": {
    "align": {
     "rule": "one",
@@ -512,38 +299,28 @@ export const KINDS = {
     "most": 6
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "codeBlock": {
   "content": "text",
   "inline": false,
-  "holds": [
-   "text"
-  ],
   "attributes": {
    "language": {
     "rule": "language",
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "formula": {
   "content": "text",
   "inline": false,
-  "holds": [
-   "text"
-  ],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "image": {
   "content": "nothing",
   "inline": false,
-  "holds": [],
   "attributes": {
    "alt": {
     "rule": "text",
@@ -565,13 +342,11 @@ export const KINDS = {
     "empty": true
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "recording": {
   "content": "nothing",
   "inline": false,
-  "holds": [],
   "attributes": {
    "alt": {
     "rule": "text",
@@ -588,21 +363,17 @@ export const KINDS = {
     "rule": "address"
    }
   },
-  "students": [],
-  "asks": false
+  "students": []
  },
  "horizontalRule": {
   "content": "nothing",
   "inline": false,
-  "holds": [],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "gap": {
   "content": "nothing",
   "inline": true,
-  "holds": [],
   "attributes": {
    "answer": {
     "rule": "text",
@@ -611,24 +382,19 @@ export const KINDS = {
   },
   "students": [
    "answer"
-  ],
-  "asks": true
+  ]
  },
  "hardBreak": {
   "content": "nothing",
   "inline": true,
-  "holds": [],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  },
  "text": {
   "content": "nothing",
   "inline": true,
-  "holds": [],
   "attributes": {},
-  "students": [],
-  "asks": false
+  "students": []
  }
 } as const;
 export const MARKS = {
@@ -685,4 +451,215 @@ export const MARKS = {
    "empty": true
   }
  }
+} as const;
+export const HOLDS = {
+ "doc": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "callout": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "blockquote": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "kept": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "listItem": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "taskItem": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "tableHeader": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "tableCell": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "option": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "space": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "option",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList"
+ ],
+ "bulletList": [
+  "listItem"
+ ],
+ "orderedList": [
+  "listItem"
+ ],
+ "taskList": [
+  "taskItem"
+ ],
+ "table": [
+  "tableRow"
+ ],
+ "tableRow": [
+  "tableCell",
+  "tableHeader"
+ ],
+ "paragraph": [
+  "gap",
+  "hardBreak",
+  "text"
+ ],
+ "heading": [
+  "gap",
+  "hardBreak",
+  "text"
+ ],
+ "codeBlock": [
+  "text"
+ ],
+ "formula": [
+  "text"
+ ],
+ "image": [],
+ "recording": [],
+ "horizontalRule": [],
+ "gap": [],
+ "hardBreak": [],
+ "text": []
 } as const;

@@ -6,8 +6,6 @@
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
-	import Account from './Account.svelte';
-	import ThisSchool from './ThisSchool.svelte';
 	import { countComing } from '../../ui/coming';
 	import { countKept } from '../../ui/unsaved';
 	import { count } from '../../ui/words';
@@ -50,8 +48,12 @@
 	>{initials}</Menu
 >
 
-<Account bind:open={account} />
-{#if school}<ThisSchool bind:open={school} />{/if}
+{#if account}{#await import('./Account.svelte') then { default: Account }}<Account
+			bind:open={account}
+		/>{/await}{/if}
+{#if school}{#await import('./ThisSchool.svelte') then { default: ThisSchool }}<ThisSchool
+			bind:open={school}
+		/>{/await}{/if}
 <Dialog bind:open={leaving} title="Some words are not saved yet">
 	<p class="mb-4 text-[15px]">
 		{#if countKept()}On {count(countKept(), 'page', 'pages')} you have words that could not be sent.{/if}
