@@ -18,9 +18,8 @@ const WIDEST = 100;
 const MOST_POINTS = 200_000;
 const COLOUR = /^(#[0-9a-f]{3,8}|[a-z]{3,30}|(rgb|hsl)a?\([0-9.,%/ deg]{5,50}\))$/i;
 const SCHEME = /^[a-z][a-z0-9+.-]*:/i;
-const letters = (text: string) => [...text].length;
 
-const isText = (value: unknown) => typeof value === 'string' && letters(value) <= LONGEST;
+const isText = (value: unknown) => typeof value === 'string' && value.length <= LONGEST;
 const isNumber = (value: unknown) => Number.isFinite(value) && Math.abs(value as number) < 1e9;
 const isPlain = (value: unknown) => isText(value) || typeof value === 'boolean' || isNumber(value);
 const named = (pattern: RegExp) => (value: unknown) => typeof value === 'string' && pattern.test(value);
@@ -51,9 +50,6 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 const plain = (value: Record<string, unknown>, ...but: string[]) =>
 	Object.entries(value).every(([name, part]) => but.includes(name) || part === null || isPlain(part));
 
-const points = (stroke: unknown) =>
-	Array.isArray(stroke) ? stroke.length : Object.keys(stroke as object).length;
-
 const KEEPS: Record<string, (value: unknown, rule: Rule) => boolean> = {
 	text: isText,
 	name: named(/^[\p{L}\p{N}_ .:+-]{0,100}$/u),
@@ -77,7 +73,7 @@ const KEEPS: Record<string, (value: unknown, rule: Rule) => boolean> = {
 	strokes: (value) =>
 		Array.isArray(value) &&
 		value.every((stroke: unknown) => typeof stroke === 'object' && isStroke(stroke)) &&
-		value.reduce((sum: number, stroke) => sum + points(stroke), 0) <= MOST_POINTS,
+		value.flat().length <= MOST_POINTS,
 	pins: (value) => Array.isArray(value) && value.length <= MOST_POINTS && value.every(isPoint)
 };
 
@@ -98,8 +94,7 @@ export function withoutWhatOffends(attrs: Readonly<Record<string, unknown>>, rul
 		// Null says nothing: it goes with what only the editor knows.
 		if (name === 'id' || value === null || value === undefined || keeps(rules[name], value)) continue;
 		kept ??= { ...attrs };
-		if (rules[name]?.rule === 'text' && typeof value === 'string')
-			kept[name] = [...value].slice(0, LONGEST).join('');
+		if (rules[name]?.rule === 'text' && typeof value === 'string') kept[name] = value.slice(0, LONGEST);
 		else delete kept[name];
 	}
 	return kept;
