@@ -5,7 +5,7 @@ import random
 import subprocess
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from difflib import SequenceMatcher
 from pathlib import Path
 from statistics import median
@@ -156,6 +156,8 @@ def _worst_cases() -> list[Figure]:
             ("2,000 blocks that read alike", _alike(2000)),
             ("20,000 words rewritten by both", _rewritten(20_000)),
             ("500 moves on each side", _moved(1000, 500)),
+            ("a table of 100 x 20 half taken out, 1,000 conflicts", _half_taken_out(100, 20)),
+            ("50,000 signs of a script without blanks", _unspaced(50_000)),
         )
     ]
 
@@ -174,6 +176,34 @@ def _alike(blocks: int) -> Three:
 def _rewritten(words: int) -> Three:
     chance = random.Random(words)
     return _written(*([paragraph("a", chance.choices(WORDS, k=words))] for _ in range(3)))
+
+
+def _half_taken_out(rows: int, columns: int) -> Three:
+    def table(numbers: Iterable[int], more: str = "") -> list[Page]:
+        def cell(row: int, column: int) -> Page:
+            inner = paragraph(f"p{row}.{column}", ["cell", str(row), str(column), *more.split()])
+            return {"type": "tableCell", "attrs": {"id": f"c{row}.{column}"}, "content": [inner]}
+
+        made = [
+            {"type": "tableRow", "attrs": {"id": f"r{row}"}, "content": [cell(row, k) for k in range(columns)]}
+            for row in numbers
+        ]
+        return [{"type": "table", "attrs": {"id": "t"}, "content": made}]
+
+    return _written(table(range(rows)), table(range(0, rows, 2)), table(range(rows), "and mine"))
+
+
+def _unspaced(signs: int) -> Three:
+    chance = random.Random(signs)
+    base = [chr(0x4E00 + chance.randrange(3000)) for _ in range(signs)]
+
+    def edited() -> str:
+        made = list(base)
+        for _ in range(signs // 10):
+            made[chance.randrange(signs)] = chr(0x4E00 + chance.randrange(3000))
+        return "".join(made)
+
+    return _written(*([paragraph("a", [words])] for words in ("".join(base), edited(), edited())))
 
 
 def _moved(blocks: int, moves: int) -> Three:

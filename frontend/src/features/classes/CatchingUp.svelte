@@ -19,7 +19,7 @@
 			{missing.students > 1 && missing.pages > 1 ? 'up to ' : ''}{count(missing.pages, 'page')} that {shown.name}
 			should have by now.
 		{:else}
-			Everyone has what {shown.name} should have, but for those whom you left out.
+			Everyone in {shown.name} has all that was pushed to it.
 		{/if}
 	</p>
 	{#if missing.students}
@@ -31,7 +31,7 @@
 				checked={shown.catches_up}
 				onchange={(event) => attempt(() => classes.setCatchingUp(event.currentTarget.checked))}
 			/>
-			Who comes later gets them at once
+			Whoever joins later is given these pages at once
 		</label>{/if}
 	{#if missing.groups.length}
 		<details class="w-full">

@@ -82,6 +82,11 @@
 		else open(row);
 	}
 
+	function menu(event: MouseEvent, row: Row) {
+		event.preventDefault();
+		walking.openMenu(row);
+	}
+
 	function named(row: Row, name: string | null) {
 		renaming = null;
 		if (name) void master.rename(row, name);
@@ -106,6 +111,8 @@
 			onpress={(event) => click(event, row)}
 			onkey={(event) => keys(event, row)}
 			onrename={(name) => named(row, name)}
+			onname={() => (renaming = row.key)}
+			onmenu={(event) => menu(event, row)}
 			ondrag={(event) => dragging.hear(event, row)}
 		/>
 	{/each}

@@ -26,6 +26,10 @@
 		onpress: (event: MouseEvent) => void;
 		onkey: (event: KeyboardEvent) => void;
 		onrename: (name: string | null) => void;
+		/** Asks for another name. */
+		onname: () => void;
+		/** Opens what can be done with it. */
+		onmenu: (event: MouseEvent) => void;
 		/** Beginning, passing over, letting go, ending. */
 		ondrag: (event: DragEvent) => void;
 	}
@@ -43,6 +47,8 @@
 		onpress,
 		onkey,
 		onrename,
+		onname,
+		onmenu,
 		ondrag
 	}: Props = $props();
 	const folded = $derived(master.folds.has(row));
@@ -71,6 +77,8 @@
 			? 'shadow-[0_2px_0_0_var(--accent)]'
 			: ''}"
 		onclick={onpress}
+		ondblclick={() => !master.reads && onname()}
+		oncontextmenu={onmenu}
 		onkeydown={(event) => event.target === event.currentTarget && onkey(event)}
 		ondragstart={ondrag}
 		ondragend={ondrag}

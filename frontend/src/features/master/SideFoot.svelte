@@ -25,7 +25,7 @@
 		<Button go onclick={() => go(`/master/${master.id}/push?pages=${master.marked.join('.')}`)}>
 			Push {count(master.marked.length, 'page')}
 		</Button>
-		<Button quiet onclick={() => master.choose([])}>Let go</Button>
+		<Button quiet onclick={() => master.choose([])}>Choose none</Button>
 	</div>
 {:else}
 	<div class="flex flex-wrap gap-1.5 pt-2 pr-3.5">
@@ -39,7 +39,12 @@
 			label="More about the master"
 			class="rounded-md px-2.5 py-1.5 font-semibold"
 			choices={[
-				...(master.reads ? [] : [{ words: 'Bring in files', run: onbring }]),
+				...(master.reads
+					? []
+					: [
+							{ words: 'New divider', run: () => onadd('divider', null) },
+							{ words: 'Bring in files', run: onbring }
+						]),
 				{ words: 'Print it all', run: onprint },
 				{ words: 'Take it all home, as a zip', run: () => location.assign(`/api/masters/${master.id}/zip`) },
 				...(master.reads ? [] : [{ words: 'What was taken out', run: onrest }]),

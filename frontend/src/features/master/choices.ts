@@ -50,6 +50,7 @@ export function choicesOf(row: Row, doing: Doing, reads = false): Choice[] {
 			{ words: 'Another just like it', run: doing.again },
 			{ words: 'Make more like it', run: doing.many },
 			{ words: 'New page tucked under it', run: () => doing.add('page') },
+			rename,
 			link,
 			...shown,
 			print,
@@ -70,6 +71,7 @@ export function choicesOf(row: Row, doing: Doing, reads = false): Choice[] {
 	}
 	return [
 		{ words: 'New section', run: () => doing.add('section') },
+		{ words: 'New divider inside it', run: () => doing.add('divider') },
 		{ words: 'Push all its pages', run: doing.push },
 		empty,
 		rename,

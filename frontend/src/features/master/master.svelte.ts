@@ -117,7 +117,7 @@ export class MasterState {
 	}
 
 	async rename(row: Row, name: string) {
-		if (!name.trim() || name === row.name || row.kind === 'page' || row.kind === 'needle') return;
+		if (!name.trim() || name === row.name || row.kind === 'needle') return;
 		const rename = (to: string) => () => this.#rename(row.kind as Kind, row.id, to);
 		await this.#change(rename(name));
 		this.#done(`Now called “${name}”.${this.#beside(row.kind, name, row.id)}`, () =>

@@ -23,7 +23,7 @@ it.each([
 	['End', 0, {}, [['focus', rows[2]]]],
 	['Enter', 1, {}, [['open']]],
 	['Enter', 0, {}, []],
-	['F2', 1, {}, []],
+	['F2', 1, {}, [['rename']]],
 	['F2', 0, {}, [['rename']]],
 	['Delete', 1, {}, [['takeOut']]],
 	['ArrowLeft', 0, {}, [['fold', true]]],

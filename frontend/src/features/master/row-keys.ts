@@ -36,7 +36,7 @@ export function pressed(event: KeyboardEvent, row: Row, rows: Row[], doing: Doin
 		m: doing.menu,
 		ContextMenu: doing.menu,
 		...(changes && {
-			F2: () => row.kind !== 'page' && changes.rename(),
+			F2: changes.rename,
 			Delete: changes.takeOut,
 			x: changes.choose
 		})

@@ -32,7 +32,13 @@
 	});
 </script>
 
-<svelte:head><title>{notebook.view?.notebook.master_name ?? 'Notebook'} · Red Thread</title></svelte:head>
+<svelte:head
+	><title
+		>{[copy?.title, notebook.view?.notebook.master_name ?? 'Notebook', 'Red Thread']
+			.filter(Boolean)
+			.join(' · ')}</title
+	></svelte:head
+>
 
 <div class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)] print:block print:h-auto">
 	<div class="min-h-0 print:hidden {open ? 'hidden md:block' : ''}">

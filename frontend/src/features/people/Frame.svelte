@@ -2,6 +2,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import Sign from '../../thread/Sign.svelte';
+	import { courses } from './courses.svelte';
 	import Me from './Me.svelte';
 	import Places from './Places.svelte';
 
@@ -12,14 +13,15 @@
 		children: Snippet;
 	}
 	let { master, here, title, children }: Props = $props();
+	const course = $derived(courses.name(master));
 </script>
 
-<svelte:head><title>{title} · Red Thread</title></svelte:head>
+<svelte:head><title>{title}{course ? ` · ${course}` : ''} · Red Thread</title></svelte:head>
 
 <div class="flex h-full flex-col print:block">
 	<header class="no-print flex flex-wrap items-center gap-x-8 gap-y-2 px-5 py-3">
 		<a href="/master/{master}" class="flex items-center gap-2 font-serif text-[17px] font-semibold">
-			<Sign name="needle" class="h-6 w-5" />Red Thread
+			<Sign name="needle" class="h-6 w-5" /><span class="max-w-64 truncate">{course || 'Red Thread'}</span>
 		</a>
 		<Places {master} {here} />
 		<span class="grow"></span>

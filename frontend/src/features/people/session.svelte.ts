@@ -2,6 +2,7 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { forgetAll, keepFor } from '../../ui/unsaved';
 import { beSomebody } from '../../api/sending';
+import { courses } from './courses.svelte';
 
 const windows = 'BroadcastChannel' in globalThis ? new BroadcastChannel('red-thread') : null;
 
@@ -73,6 +74,7 @@ class Session {
 	}
 
 	#take(found: Schemas['SessionOut']) {
+		courses.forget();
 		keepFor(found.person.id);
 		this.person = found.person;
 		this.demo = found.demo;

@@ -20,6 +20,9 @@
 	}
 	let { outcome, rows, students, titles, woven, notes, onread, knotsOf }: Props = $props();
 	const names = $derived(new Map(students.map((one) => [one.notebook_id, one])));
+	/** Names come by class, then as the school sorts them. */
+	const place = $derived(new Map(students.map((one, at) => [one.notebook_id, at])));
+	const inOrder = (ids: number[]) => [...ids].sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
 	const knots = $derived(outcome === 'conflicted' ? woven.filter((one) => one.conflicts.length) : []);
 	const absent = $derived(['gone', 'not-there', 'held'].includes(outcome));
 	const several = $derived(Object.keys(titles).length > 1);
@@ -29,7 +32,7 @@
 			key: keyOf(row),
 			page: row.page_id,
 			reason: row.reason,
-			people: row.notebook_ids.map((id) => ({
+			people: inOrder(row.notebook_ids).map((id) => ({
 				id,
 				...names.get(id),
 				note: row.page_id ? notes?.(row.page_id, id) : undefined

@@ -48,7 +48,7 @@
 			ontoggle={(id) => push.toggle('pages', id)}
 		/>
 		{#if !pulling}
-			{#each [['dividers', 'Dividers, as such'], ['sections', 'Sections, as such']] as const as [kind, label] (kind)}
+			{#each [['dividers', 'Dividers, without their pages'], ['sections', 'Sections, without their pages']] as const as [kind, label] (kind)}
 				{@const holders = (push.master?.[kind] ?? []).map(({ id, name }) => ({ id, words: name }))}
 				{#if holders.length}
 					<div class="border-t border-line">

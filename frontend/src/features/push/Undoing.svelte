@@ -50,7 +50,7 @@
 		<p>
 			{plan.back
 				? `${count(plan.back, 'copy goes', 'copies go')} back to what ${plan.back > 1 ? 'they were' : 'it was'} before.`
-				: 'Nothing of it is as it was left any more.'}
+				: 'Every page has changed since, so none goes back by itself.'}
 		</p>
 		{#if stays}
 			<p class="mt-2">

@@ -7,12 +7,12 @@ from dataclasses import replace
 from typing import Literal
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.permissions import require_teacher
+from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.tree import Outline, OutlinePage
-from red_thread.core.page.nodes import Node, paragraph, with_attributes
+from red_thread.core.page.nodes import Node, paragraph, title_of, with_attributes
 from red_thread.store.master.values import OutlineItem, OutlineKind
 from red_thread.store.unit import Unit
 
@@ -60,10 +60,21 @@ def blank_page(title: str) -> Node:
 
 
 async def rename_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int, name: str) -> OutlineItem:
-    """Renames a divider or a section; a page is renamed by its title. Returns it as it was."""
+    """Renames a divider or a section; the name of a page is its title. Returns it as it was."""
     item = await require_item(unit, actor, kind, item_id)
-    await unit.masters.rename(kind, item_id, named(name, kind))
+    if kind == "page":
+        await _retitle(unit, actor, item_id, named(name, kind))
+    else:
+        await unit.masters.rename(kind, item_id, named(name, kind))
     return item
+
+
+async def _retitle(unit: Unit, actor: Actor, page_id: int, title: str) -> None:
+    page = await require_master_page(unit, actor, page_id, lock=True)
+    if title != title_of(page.document):
+        fresh = with_attributes(page.document, title=title)
+        await unit.masters.save_page(page_id, fresh, page.revision + 1, actor.person_id, None)
+        await unit.news.of_page(page_id)
 
 
 async def move_item(

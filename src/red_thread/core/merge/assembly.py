@@ -14,7 +14,7 @@ from red_thread.core.merge.result import ConflictKind, Merged, Outcome
 from red_thread.core.merge.retyped import to_keep
 from red_thread.core.merge.sides import Sides
 from red_thread.core.merge.text import TextMerge
-from red_thread.core.page.kinds import DOC, GAP, IMAGE, KINDS, OPTION, PAGE_ID, SPACE, TABLE, TEXT, Content
+from red_thread.core.page.kinds import DOC, GAP, KINDS, OPTION, PAGE_ID, SPACE, TABLE, TEXT, Content
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -96,9 +96,9 @@ class Assembly:
         return self._container(block_id, node, in_space)
 
     def _leaf(self, block_id: str, node: Node, in_space: bool) -> list[Node]:
-        """A block that holds nothing. What a picture is called is words: R6 and R9 hold for it too."""
-        sides = self.sides
-        if node["type"] != IMAGE or block_id not in sides.master or block_id not in sides.student:
+        """A block that holds nothing. What a picture or a recording is called is words: R6 and R9 hold for it too."""
+        sides, words_in = self.sides, KINDS[node["type"]].words_in
+        if not words_in or block_id not in sides.master or block_id not in sides.student:
             return [node]
         base = plain_text(sides.base.node(block_id)) if block_id in sides.base else ""
         master, student = plain_text(sides.master.node(block_id)), sides.student.node(block_id)
@@ -107,10 +107,10 @@ class Assembly:
             return [node]
         if self.windows:
             other = self.knots.keep(block_id, ConflictKind.TEXT, [sides.master.node(block_id)], master, words)
-            return [with_attributes(node, alt=words), *other]
+            return [with_attributes(node, **{words_in: words}), *other]
         if in_space:
             self.knots.record(block_id, ConflictKind.ANSWER, master, words)
-            return [with_attributes(node, alt=words)]
+            return [with_attributes(node, **{words_in: words})]
         return [node, *self.knots.keep(block_id, ConflictKind.TEXT, [student], master, words)]
 
     def _by_reference(self, block_id: str) -> Node | None:
@@ -159,7 +159,8 @@ class Assembly:
             return [student]
         master = sides.master.node(block_id)
         words = sides.nodes(block_id).each(lambda node: tokens_of(node) if node else list[Token]())
-        merged = TextMerge(words, student_stands=in_space, gaps=self.gaps, windows=self.windows).run()
+        unit = KINDS[node["type"]].unit
+        merged = TextMerge(words, in_space, self.gaps, self.windows, unit).run()
         left_out = self._answered_gaps_left_out(merged.tokens, words.master, words.student) if in_space else ()
         tokens = [*merged.tokens, *left_out]
         made = with_content(node, _allowed(node, inline_of(tokens)))

@@ -10,8 +10,17 @@ from red_thread.core.merge.sides import Sides
 from red_thread.core.page.check import CheckedPage
 from red_thread.core.page.fingerprint import short_name
 from red_thread.core.page.grid import Grid, grid_of, spans, spans_one
-from red_thread.core.page.kinds import TABLE, TABLE_CELL
-from red_thread.core.page.nodes import Node, content_of, id_of, paragraph, plain_text, with_attributes, with_content
+from red_thread.core.page.kinds import KINDS, TABLE, TABLE_CELL
+from red_thread.core.page.nodes import (
+    Node,
+    content_of,
+    id_of,
+    paragraph,
+    plain_text,
+    walk,
+    with_attributes,
+    with_content,
+)
 
 Fresh = Callable[[str], str]
 
@@ -57,8 +66,13 @@ def _grew(before: Grid, after: Grid, cell: str) -> bool:
 
 def _written(sides: Sides, cell: str) -> bool:
     if sides.is_own(cell):
-        return bool(plain_text(sides.student.node(cell)))
+        return _holds_something(sides.student.node(cell))
     return sides.taken_out_by_master(cell) and sides.wrote_inside(cell)
+
+
+def _holds_something(cell: Node) -> bool:
+    """Whether there is a word in a cell, or anything that is to be seen without one."""
+    return bool(plain_text(cell)) or any(KINDS[node["type"]].stands_wordless for node in walk(cell))
 
 
 def make_rectangular(table: Node, sides: Sides, fresh: Fresh) -> Node:
@@ -92,10 +106,12 @@ def _clipped(row: Node, below: int) -> Node:
 
 
 def _reference(table: Node, sides: Sides) -> Node | None:
-    """A row that master and student share and whose cells span one column each."""
+    """A row that master and student share, whose cells span one column each on all sides."""
     for row in content_of(table):
-        known = id_of(row) in sides.master and id_of(row) in sides.student
-        if known and all(map(spans_one, content_of(row))):
+        if id_of(row) not in sides.master or id_of(row) not in sides.student:
+            continue
+        everywhere = row, sides.master.node(id_of(row)), sides.student.node(id_of(row))
+        if all(spans_one(cell) for side in everywhere for cell in content_of(side)):
             return row
     return None
 
@@ -119,7 +135,7 @@ def _lined_up(cells: list[Node], row_id: str, reference: Node, side: CheckedPage
         index = index_of.get(id_of(column), len(order))
         cell = own.pop(order[index], None) if index < len(order) else None
         lined.append(cell or _empty(row_id, id_of(column), fresh))
-    return lined + [cell for cell in own.values() if plain_text(cell)]
+    return lined + [cell for cell in own.values() if _holds_something(cell)]
 
 
 def _empty(row_id: str, column: object, fresh: Fresh) -> Node:

@@ -39,6 +39,8 @@ class Knots:
         self.conflicts: list[Conflict] = []
         student = pages[-1]
         self.taken = {block_id for page in pages for block_id in (*page.places, *page.gaps)}
+        # What all ids begin with, up to their first dot: what is kept gets ids that begin so with its own.
+        self.heads = {block_id.partition(".")[0] for block_id in self.taken}
         self.there = {
             (attributes_of(place.node).get("from"), plain_text(place.node)): block_id
             for block_id, place in student.places.items()
@@ -71,7 +73,7 @@ class Knots:
         """A kept block with a copy of these blocks. Its ids depend on what it holds, and are new."""
         stem = f"kept~{short_name(source, why, list(blocks))}"
         kept_id, count = stem, 2
-        while any(taken == kept_id or taken.startswith(f"{kept_id}.") for taken in self.taken):
+        while kept_id in self.heads:
             kept_id, count = f"{stem}-{count}", count + 1
         copied = [_copy(block, f"{kept_id}.{n}") for n, block in enumerate(blocks, 1)]
         made: Node = {
@@ -80,6 +82,7 @@ class Knots:
             "content": copied or [paragraph(f"{kept_id}.1")],
         }
         self.taken.update(attributes_of(node).get("id", "") for node in walk(made))
+        self.heads.add(kept_id)
         return made
 
     def fresh(self, stem: str) -> str:
@@ -87,6 +90,7 @@ class Knots:
         while stem in self.taken:
             stem += "+"
         self.taken.add(stem)
+        self.heads.add(stem.partition(".")[0])
         return stem
 
 

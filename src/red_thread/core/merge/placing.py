@@ -53,18 +53,24 @@ class Placing:
             self._stand_up(self.parents[holder])
 
     def _follow_neighbours(self) -> None:
-        """What arrives between two blocks that the student put into one other container goes between them there."""
+        """What arrives between two blocks that the student put into one other container goes between them there.
+
+        An item follows the item before it into whatever list that one stands in now, as a last one too.
+        """
         for holder in self.left:
-            before, waiting = "", list[str]()
+            before, waiting, are_items = "", list[str](), KINDS[self._kind(holder)].family == "list"
             for kid in self.sides.master.kids(holder):
                 if kid not in self.parents:
                     continue
                 if kid not in self.sides.student.places:
                     waiting.append(kid)
                     continue
-                if waiting and before and self.parents[before] == self.parents[kid] != holder:
-                    self._put_among(waiting, before, self.parents[kid])
+                follow = are_items or (before and self.parents[before] == self.parents[kid])
+                if waiting and before and follow and self.parents[before] != holder:
+                    self._put_among(waiting, before, self.parents[before])
                 before, waiting = kid, []
+            if waiting and before and are_items and self.parents[before] != holder:
+                self._put_among(waiting, before, self.parents[before])
 
     def _put_among(self, arriving: list[str], before: str, target: str) -> None:
         for block_id in arriving:

@@ -35,8 +35,8 @@ def regions_of(
     In order, and apart from each other.
     """
     if not by_master or not by_student:
-        return _gathered(by_master, by_student)
-    found = _gathered(*_parted(by_master, master, by_student, student))
+        return gathered(by_master, by_student)
+    found = gathered(*_parted(by_master, master, by_student, student))
     parts = sentences(base)
     anew = {*written_anew(base, parts, by_master, master), *written_anew(base, parts, by_student, student)}
     if not anew:
@@ -74,7 +74,8 @@ def _cut(hunks: list[Hunk], alike: dict[int, int]) -> list[Hunk]:
     return found
 
 
-def _gathered(by_master: list[Hunk], by_student: list[Hunk]) -> list[Region]:
+def gathered(by_master: list[Hunk], by_student: list[Hunk]) -> list[Region]:
+    """The hunks of both sides, those that touch the same words together."""
     regions: list[Region] = []
     marked = [(hunk, True) for hunk in by_master] + [(hunk, False) for hunk in by_student]
     for hunk, is_master in sorted(marked, key=lambda h: (h[0].base_from, h[0].base_to, not h[1])):

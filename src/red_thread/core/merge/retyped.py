@@ -10,7 +10,7 @@ from red_thread.core.merge.attributes import fits
 from red_thread.core.merge.kept import Knots
 from red_thread.core.merge.result import ConflictKind
 from red_thread.core.merge.sides import Sides
-from red_thread.core.page.kinds import IMAGE, INLINE, KINDS, OPTION, SPACE
+from red_thread.core.page.kinds import IMAGE, INLINE, KINDS, OPTION, SPACE, Content
 from red_thread.core.page.nodes import Node, attributes_of, content_of, id_of, plain_text, walk, with_content
 
 
@@ -57,9 +57,15 @@ def _does_not_fit(sides: Sides, block_id: str) -> bool:
     if now == _kind(space) or not sides.wrote_inside(block_id):
         return False
     words = " ".join(map(plain_text, answer_of_space(sides, space)))
-    photos = (below for below in walk(space) if below["type"] == IMAGE)
-    things = drew(sides, space) or any(sides.is_own(id_of(photo)) for photo in photos)
-    return not fits(now, words, things)
+    own = [below for below in walk(space) if _is_thing(below) and sides.is_own(id_of(below))]
+    things = drew(sides, space) or any(below["type"] == IMAGE for below in own)
+    return any(below["type"] != IMAGE for below in own) or not fits(now, words, things)
+
+
+def _is_thing(node: Node) -> bool:
+    """A picture or a recording."""
+    kind = KINDS[node["type"]]
+    return bool(kind.names_bytes) and kind.content is Content.NOTHING
 
 
 def _kind(space: Node) -> str:

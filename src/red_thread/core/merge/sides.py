@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from red_thread.core.merge.text import wrote_in_text
 from red_thread.core.merge.three_way import ThreeWay
 from red_thread.core.page.check import CheckedPage
-from red_thread.core.page.kinds import IMAGE, KINDS
+from red_thread.core.page.kinds import KINDS
 from red_thread.core.page.nodes import Node, attributes_of, is_text_block, plain_text
 from red_thread.core.page.tokens import tokens_of
 
@@ -78,7 +78,7 @@ class Sides:
             return False
         if is_text_block(student):
             return wrote_in_text(tokens_of(base), tokens_of(student), self.master.gaps)
-        if student["type"] == IMAGE:
+        if KINDS[student["type"]].words_in:
             return plain_text(student) != plain_text(base) and bool(plain_text(student))
         return _new_hand(base, student)
 

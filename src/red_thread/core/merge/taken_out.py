@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 
 from red_thread.core.merge.sides import Sides
 from red_thread.core.page.grid import spans_one
-from red_thread.core.page.kinds import IMAGE, KINDS, TABLE
+from red_thread.core.page.kinds import KINDS, TABLE
 from red_thread.core.page.nodes import is_text_block, plain_text
 from red_thread.core.page.tokens import tokens_of
 
@@ -68,4 +68,4 @@ def _is_news(sides: Sides, block_id: str) -> bool:
     before = sides.base.node(block_id)
     if is_text_block(node) and is_text_block(before):
         return [token.key for token in tokens_of(node)] != [token.key for token in tokens_of(before)]
-    return plain_text(node) != plain_text(before) if node["type"] == IMAGE else False
+    return plain_text(node) != plain_text(before) if KINDS[node["type"]].words_in else False

@@ -12,11 +12,12 @@ from enum import StrEnum
 from itertools import takewhile
 
 from red_thread.core.merge.marks import answer_of, merge_blank, merge_token
-from red_thread.core.merge.regions import Region, regions_of
+from red_thread.core.merge.regions import Region, gathered, regions_of
 from red_thread.core.merge.sequence import Hunk, hunks
+from red_thread.core.merge.sliding import slid
 from red_thread.core.merge.three_way import ThreeWay
-from red_thread.core.page.kinds import GAP
-from red_thread.core.page.tokens import ONE_BLANK, Token, needs_space, wording
+from red_thread.core.page.kinds import GAP, Unit
+from red_thread.core.page.tokens import LINE_BREAK, ONE_BLANK, Blank, Token, needs_space, wording
 
 Tokens = list[Token]
 
@@ -63,7 +64,7 @@ class TextMerge:
 
     `student_stands`: whose wording stands where both changed (R9). `gaps`: those that the master still has, here or
     in another block, so that their answers are not lost where they go (R10).
-    `windows`: both are of one student (R16).
+    `windows`: both are of one student (R16). `unit`: what is never mixed; lines and wholes are no sentences.
     """
 
     def __init__(
@@ -72,18 +73,23 @@ class TextMerge:
         student_stands: bool = False,
         gaps: Collection[str] = (),
         windows: bool = False,
+        unit: Unit = Unit.WORD,
     ) -> None:
         self.base, self.master, self.student = sides
         self.student_stands, self.gaps, self.windows = student_stands, gaps, windows
-        self.conflicted = False
+        self.conflicted, self.unit = False, unit
         base, master, student = sides.each(lambda tokens: [token.key for token in tokens])
-        self.by_master, self.by_student = hunks(base, master), hunks(base, student)
+        self.by_master = slid(hunks(base, master), self.base, self.master)
+        self.by_student = slid(hunks(base, student), self.base, self.student)
         self.at_master = _aligned(len(base), self.by_master)
         self.at_student = _aligned(len(base), self.by_student)
+        self.ends_blank = any(side and side[-1].behind for side in (self.master, self.student))
+        self.master = _with_blank_of_base(self.base, self.master, self.at_master)
+        self.student = _with_blank_of_base(self.base, self.student, self.at_student)
 
     def run(self) -> MergedText:
         """The merged text, as nodes."""
-        result = _Joined()
+        result = _Joined(LINE_BREAK if self.unit is Unit.LINE else ONE_BLANK)
         done = 0
         for settled in self.settle():
             result.add(self._unchanged(done, settled.start))
@@ -91,12 +97,12 @@ class TextMerge:
                 result.add(piece, apart=any(before for _, before in settled.pieces[:n]))
             done = settled.end
         result.add(self._unchanged(done, len(self.base)))
-        ends_blank = any(side and side[-1].behind for side in (self.master, self.student))
-        return MergedText(result.end(ends_blank), self.conflicted)
+        return MergedText(result.end(self.ends_blank), self.conflicted)
 
     def settle(self) -> Iterator[Settled]:
         """Every region in order, each with its decision; knows in the end whether any was a conflict."""
-        for region in regions_of(self.base, self.by_master, self.master, self.by_student, self.student):
+        sides = self.base, self.by_master, self.master, self.by_student, self.student
+        for region in regions_of(*sides) if self.unit is Unit.WORD else gathered(self.by_master, self.by_student):
             yield self._settle(region)
 
     def _unchanged(self, start: int, end: int) -> Tokens:
@@ -227,11 +233,23 @@ def _aligned(length: int, changed: list[Hunk]) -> dict[int, int]:
     return at
 
 
+def _with_blank_of_base(base: Tokens, side: Tokens, at: dict[int, int]) -> Tokens:
+    """A blank that went with the words behind it, the last ones of the block, is no change of a blank."""
+    last = len(side) - 1
+    if last < 0 or side[last].behind:
+        return side
+    k = next((k for k, there in at.items() if there == last), None)
+    if k is None or not base[k].behind:
+        return side
+    return [*side[:-1], replace(side[-1], behind=base[k].behind)]
+
+
 class _Joined:
     """Puts pieces one behind the other, and a blank where words would run together."""
 
-    def __init__(self) -> None:
+    def __init__(self, blank: Blank) -> None:
         self.tokens: Tokens = []
+        self.blank = blank
 
     def add(self, piece: Tokens, apart: bool = False) -> None:
         """apart: whether a blank has to stand before the piece in any case."""
@@ -239,7 +257,7 @@ class _Joined:
             return
         last = self.tokens[-1] if self.tokens else None
         if last and not last.behind and not last.is_blank and (apart or _run_together(last, piece[0])):
-            self.tokens[-1] = replace(last, behind=ONE_BLANK)
+            self.tokens[-1] = replace(last, behind=self.blank)
         elif last and last.behind and not apart and piece[0].glued and not piece[0].is_word and piece[0].is_text:
             self.tokens[-1] = replace(last, behind=())
         self.tokens.extend(piece)

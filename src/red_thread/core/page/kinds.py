@@ -36,6 +36,14 @@ class Content(Enum):
     NOTHING = "it holds nothing"
 
 
+class Unit(Enum):
+    """What a merge of text never mixes: of two changes to one of them it is a conflict."""
+
+    WORD = "words, and the signs between them"
+    LINE = "whole lines, with their indentation"
+    ALL = "all of it"
+
+
 @dataclass(frozen=True, slots=True)
 class Kind:
     """One kind of node, and all that the rules ask of it.
@@ -47,7 +55,8 @@ class Kind:
     other's place and keep what they hold. `noun`: one of it and several, for what is said of a change. `said`: for
     an attribute that changes by hand, what is said when it is set and when it is gone. `words_in`: the attribute
     whose text is words. `asks`: a place to answer. `stands_wordless`: it is something to see without any word in
-    it. `names_bytes`: the attribute that is the fingerprint of what is seen or heard.
+    it. `names_bytes`: the attribute that is the fingerprint of what is seen or heard. `unit`: of what is text, that
+    which a merge never mixes.
     """
 
     name: str
@@ -65,6 +74,7 @@ class Kind:
     asks: bool = False
     stands_wordless: bool = False
     names_bytes: str = ""
+    unit: Unit = Unit.WORD
 
 
 # Kinds of which the rules say something of their own, or that a merge makes. All others are just entries below.
@@ -191,8 +201,14 @@ _ENTRIES = (
     _holder(TABLE_ROW, "tableHeader", TABLE_CELL, noun=("table row", "table rows")),
     _words(PARAGRAPH, "paragraph", attributes=_ALIGNED),
     _words("heading", "heading", attributes={"level": is_whole(1, 6), **_ALIGNED}),
-    _words("codeBlock", "code block", frozenset({TEXT}), attributes={"language": maybe(is_language)}),
-    _words("formula", "formula", frozenset({TEXT})),
+    _words(
+        "codeBlock",
+        "code block",
+        frozenset({TEXT}),
+        attributes={"language": maybe(is_language)},
+        unit=Unit.LINE,
+    ),
+    _words("formula", "formula", frozenset({TEXT}), unit=Unit.ALL),
     Kind(
         IMAGE,
         Content.NOTHING,

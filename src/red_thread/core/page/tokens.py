@@ -12,7 +12,7 @@ from typing import Any
 
 import regex
 
-from red_thread.core.page.kinds import GAP, TEXT
+from red_thread.core.page.kinds import GAP, KINDS, TEXT, Unit
 from red_thread.core.page.nodes import Node, attributes_of, content_of
 
 _UNSPACED = r"[\p{Han}\p{Hiragana}\p{Katakana}\p{Thai}\p{Lao}\p{Khmer}\p{Myanmar}]"
@@ -67,11 +67,14 @@ class Token:
     @property
     def is_blank(self) -> bool:
         """Whether it is nothing but white space."""
-        return self.key.isspace() or self.key == "\0break"
+        return not self.key or self.key.isspace() or self.key == "\0break"
 
 
 def tokens_of(block: Node) -> list[Token]:
-    """The tokens of a text block, marks and all."""
+    """The tokens of a text block, marks and all; of what is no running text its lines, or all of it as one."""
+    unit = KINDS[block["type"]].unit
+    if unit is not Unit.WORD:
+        return _whole_units(block, by_line=unit is Unit.LINE)
     tokens: list[Token] = []
     for is_text, nodes in groupby(content_of(block), _is_text):
         if is_text:
@@ -79,6 +82,17 @@ def tokens_of(block: Node) -> list[Token]:
         else:
             tokens += [Token(_key_of(node), node) for node in nodes]
     return tokens
+
+
+def _whole_units(block: Node, by_line: bool) -> list[Token]:
+    """Lines with the break behind each, or all as one; nothing in such a block has marks."""
+    text = "".join([node["text"] for node in content_of(block) if _is_text(node)])
+    if not text:
+        return []
+    lines = text.split("\n") if by_line else [text]
+    tokens = [Token(line, {"type": TEXT, "text": line}, (), LINE_BREAK) for line in lines[:-1]]
+    last = lines[-1]
+    return [*tokens, Token(last, {"type": TEXT, "text": last})] if last or not tokens else tokens
 
 
 def _is_text(node: Node) -> bool:
@@ -125,6 +139,7 @@ def _add_text(tokens: list[Token], text: Node) -> None:
 
 _SPACE: Node = {"type": TEXT, "text": " "}
 ONE_BLANK: Blank = (_SPACE,)
+LINE_BREAK: Blank = ({"type": TEXT, "text": "\n"},)
 
 
 def in_parts(word: str, parts: Sequence[Node]) -> Token:

@@ -19,7 +19,7 @@ _CLASSES = """
     FROM class k JOIN master m ON m.id = k.master_id
     LEFT JOIN notebook n ON n.class_id = k.id
     LEFT JOIN enrolment e ON e.class_id = k.id AND e.person_id = n.person_id
-    WHERE {condition} GROUP BY k.school_id, k.id, m.name ORDER BY {first}k.name, k.id
+    WHERE {condition} GROUP BY k.school_id, k.id, m.name ORDER BY {first}k.name COLLATE names, k.id
 """
 # Its own classes first, and guests with the name of the course that they are of.
 _OF_MASTER = text(
@@ -44,7 +44,7 @@ _STUDENTS = text("""
         WHERE person_id = p.id AND used_at IS NULL AND ends_at > :now) c ON true
     CROSS JOIN LATERAL (SELECT array_agg(joined_at ORDER BY id) AS since, array_agg(left_at ORDER BY id) AS until
         FROM enrolment t WHERE t.class_id = e.class_id AND t.person_id = e.person_id) times
-    WHERE e.class_id = :class AND e.left_at IS NULL ORDER BY p.name, p.id
+    WHERE e.class_id = :class AND e.left_at IS NULL ORDER BY p.name COLLATE names, p.id
 """)
 # Whom a file may mean: by id, by address, and those who are in the course's classes that it names.
 _KNOWN = text("""
@@ -102,7 +102,7 @@ class ClassStore:
 
     async def names(self, class_ids: list[int]) -> list[str]:
         """The names of classes, in order."""
-        found = select(t.Class.name).where(t.Class.id.in_(class_ids)).order_by(t.Class.name)
+        found = select(t.Class.name).where(t.Class.id.in_(class_ids)).order_by(t.Class.name.collate("names"))
         return list((await self.connection.execute(found)).scalars())
 
     async def get(self, class_id: int) -> ClassInfo | None:

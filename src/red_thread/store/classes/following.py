@@ -33,7 +33,7 @@ _COULD = text("""
         AND w.left_at IS NULL AND w.role <> 'helper'
     WHERE NOT EXISTS (SELECT FROM following f
         WHERE f.class_id = k.id AND f.master_id = :master AND f.until IS NULL)
-    ORDER BY m.name, k.name, k.id
+    ORDER BY m.name COLLATE names, k.name COLLATE names, k.id
 """)
 
 

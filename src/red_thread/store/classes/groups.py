@@ -16,7 +16,7 @@ _GROUPS = """
         array(SELECT m.notebook_id FROM group_member m JOIN notebook n ON n.id = m.notebook_id
               JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
               WHERE m.group_id = g.id ORDER BY 1) AS notebook_ids
-    FROM student_group g WHERE g.removed_at IS NULL AND {condition} ORDER BY g.name, g.id
+    FROM student_group g WHERE g.removed_at IS NULL AND {condition} ORDER BY g.name COLLATE names, g.id
 """
 _LEAVE = text("""
     DELETE FROM group_member

@@ -67,7 +67,8 @@ _GIVEN = text(f"""
 """)
 _TEACHERS = text("""
     SELECT p.id AS person_id, p.name, m.role FROM master_teacher m JOIN person p ON p.id = m.person_id
-    WHERE m.master_id = :master AND m.left_at IS NULL ORDER BY m.role <> 'owner', m.role = 'helper', p.name, p.id
+    WHERE m.master_id = :master AND m.left_at IS NULL
+    ORDER BY m.role <> 'owner', m.role = 'helper', p.name COLLATE names, p.id
 """)
 _EDITIONS = text(f"""
     SELECT e.id, e.page_id, e.number, e.fingerprint, e.made_at, count(c.id) AS students,

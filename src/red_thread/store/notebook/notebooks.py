@@ -34,7 +34,7 @@ _NOTEBOOKS = """
            n.person_id, p.name AS person_name{more}
     FROM notebook n JOIN class k ON k.id = n.class_id JOIN master m ON m.id = k.master_id
     JOIN person p ON p.id = n.person_id
-    WHERE {condition} ORDER BY k.name
+    WHERE {condition} ORDER BY k.name COLLATE names
 """
 # Pages that came from the master and are not there yet, or any more, stand in no notebook; the section that holds
 # nothing else is not shown. One that never held anything was given empty, or is the student's own.
@@ -95,7 +95,7 @@ _KNOTTED = text(f"""
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
         JOIN following f ON f.master_id = s.master_id AND f.until IS NULL JOIN notebook n ON n.class_id = f.class_id
         WHERE g.id = :page AND {PRESENT})
-    ORDER BY k.name, p.name, c.id
+    ORDER BY k.name COLLATE names, p.name COLLATE names, c.id
 """)
 _COPY_OF_PAGE = text("""
     SELECT id FROM copy WHERE notebook_id = :notebook AND (page_id = :page OR cut_page_id = :page)

@@ -92,7 +92,9 @@ class PeopleStore:
 
     async def teachers(self) -> list[Person]:
         """The teachers of the school."""
-        wanted = select(*_PERSON).where(t.Person.kind == "teacher").order_by(t.Person.name, t.Person.id)
+        wanted = (
+            select(*_PERSON).where(t.Person.kind == "teacher").order_by(t.Person.name.collate("names"), t.Person.id)
+        )
         return [_person(row) for row in await self.connection.execute(wanted)]
 
     async def rename(self, person_id: int, name: str) -> None:

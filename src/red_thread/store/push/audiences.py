@@ -33,7 +33,7 @@ _AMONG = text(f"""
 _NAMES = text("""
     SELECT n.id AS notebook_id, p.name AS person_name, k.name AS class_name FROM notebook n
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
-    WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name, p.name
+    WHERE n.id = ANY(CAST(:notebooks AS bigint[])) ORDER BY k.name COLLATE names, p.name COLLATE names
 """)
 _AUDIENCE_OF = text("""
     SELECT coalesce(array_agg(n ORDER BY b.number), '{}')

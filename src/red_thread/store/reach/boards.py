@@ -23,7 +23,7 @@ BOARD = text(f"""
         WHERE n.class_id = :class
     )
     SELECT coalesce(json_agg(json_build_object('id', s.id, 'name', s.name, 'cells', c.cells)
-                             ORDER BY s.name, s.id), '[]')::text
+                             ORDER BY s.name COLLATE names, s.id), '[]')::text
     FROM student s CROSS JOIN LATERAL (
         -- A notebook's copies lie behind one stretch of the index, so they are read together, then dealt out.
         SELECT coalesce(array_agg(CASE

@@ -26,6 +26,8 @@ def _to(column: str, table: str) -> sa.ForeignKeyConstraint:
 
 
 def upgrade() -> None:
+    # Names as people sort them, in whatever letters: Ç beside C, Ø and Arabic not behind Z.
+    op.execute("CREATE COLLATION IF NOT EXISTS names (provider = icu, locale = 'und')")
     # However a name is typed, with capitals, wide letters, blanks or signs that nobody sees, it is one name.
     op.execute(r"""
         CREATE FUNCTION folded_name(typed text) RETURNS text LANGUAGE sql IMMUTABLE PARALLEL SAFE AS $$
