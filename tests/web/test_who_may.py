@@ -33,6 +33,7 @@ OPEN = {
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
     ("post", "/api/session/invitation"),
+    ("get", "/api/accounts"),
     ("get", "/api/session/schools"),
     ("get", "/api/watched/{watch}"),
     ("post", "/api/session/schools"),

@@ -160,6 +160,19 @@ class AddressTaken(Refused):
     hint = "Nothing was changed. Take another address, or let them sign in."
 
 
+class NotYourOwnAccount(Refused):
+    """This is your own account."""
+
+    hint = "Somebody else who looks after the school can close it."
+
+
+class StillOpen(Refused):
+    """{name}’s account is open."""
+
+    status = 409
+    hint = "Close it first: that can be undone. Erasing cannot."
+
+
 class NotAnAddress(Refused):
     """“{email}” is no e-mail address."""
 

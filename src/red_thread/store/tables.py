@@ -95,6 +95,8 @@ class Person(OfSchool):
     made_at: Mapped[datetime] = _made_at()
     sign_in_name: Mapped[str | None]
     administers: Mapped[bool] = mapped_column(server_default=text("false"))
+    closed_at: Mapped[datetime | None]
+    seen_at: Mapped[datetime | None]
     __table_args__ = (
         UniqueConstraint("school_id", "email"),
         UniqueConstraint("school_id", "outside_id"),
@@ -135,6 +137,16 @@ class SignsInAs(OfSchool):
     __tablename__ = "signs_in_as"
     name: Mapped[str] = mapped_column(primary_key=True)
     person_id: Mapped[int] = _to("person", index=True)
+
+
+class Erasure(OfSchool):
+    """That a person's words and names were taken out on request: by whom, when, how many pages."""
+
+    __tablename__ = "erasure"
+    person_id: Mapped[int] = _to("person", key=True)
+    erased_by: Mapped[int]
+    erased_at: Mapped[datetime]
+    pages: Mapped[int]
 
 
 class Turn(OfSchool):

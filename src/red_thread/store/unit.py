@@ -16,6 +16,7 @@ from red_thread.store.master.asked_for import AskedForStore
 from red_thread.store.master.masters import MasterStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
+from red_thread.store.people.accounts import AccountStore
 from red_thread.store.people.links import LinkStore
 from red_thread.store.people.people import PeopleStore
 from red_thread.store.people.schools import SchoolStore
@@ -92,5 +93,6 @@ class Unit:
         self.boards = BoardStore(connection)
         self.blobs = BlobStore(connection)
         self.news = Notifier(connection)
+        self.accounts = AccountStore(connection, now)
         self.turns = TurnStore(connection, now)
         self.queue = JobQueue(connection, school, defer)

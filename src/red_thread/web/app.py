@@ -29,7 +29,7 @@ from red_thread.web.routes import blobs, printing, watched
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
-from red_thread.web.routes.people import my_schools, people, session
+from red_thread.web.routes.people import accounts, my_schools, people, session
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
@@ -72,6 +72,7 @@ _PARTS = (
     session,
     my_schools,
     people,
+    accounts,
     masters,
     presence,
     pushes,

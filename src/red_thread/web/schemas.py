@@ -509,6 +509,22 @@ class InvitedOut(Schema):
     is_here: bool
 
 
+class AccountOut(Schema):
+    """Somebody of the school, as who looks after it sees them."""
+
+    id: int
+    name: str
+    kind: Literal["teacher", "student"]
+    signs_in_as: str
+    seen_at: datetime | None
+    closed_at: datetime | None
+    erased: bool
+
+
+class ErasedOut(Schema):
+    pages: int
+
+
 class TakeUpInvitation(Schema):
     code: str = Field(max_length=60)
 

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { Problem } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
+	import Accounts from './Accounts.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import Field from '../../ui/Field.svelte';
 	import { toasts } from '../../ui/toasts.svelte';
@@ -56,4 +57,5 @@
 		{#if problem}<p role="alert"><b>{problem.message}</b> {problem.hint}</p>{/if}
 		<div><Button go type="submit">Change it</Button></div>
 	</form>
+	<Accounts />
 </Dialog>

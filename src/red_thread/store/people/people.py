@@ -23,12 +23,13 @@ _PERSON = (
 _SESSION = text("""
     SELECT p.id, p.name, p.kind, p.email, p.password_hash, p.sign_in_name, p.administers, s.proof
     FROM sign_in_session s JOIN person p ON p.id = s.person_id
-    WHERE s.token_hash = :token_hash AND s.ends_at > :now
+    WHERE s.token_hash = :token_hash AND s.ends_at > :now AND p.closed_at IS NULL
 """)
 # One name is one person's: e-mail, sign-in name and the school's id are one name space.
 _BY_NAME = text("""
     SELECT p.id, p.name, p.kind, p.email, p.password_hash, p.sign_in_name, p.administers
-    FROM signs_in_as s JOIN person p ON p.id = s.person_id WHERE s.name = folded_name(:name)
+    FROM signs_in_as s JOIN person p ON p.id = s.person_id
+    WHERE s.name = folded_name(:name) AND p.closed_at IS NULL
 """)
 _INVITE = text("""
     INSERT INTO invitation (code_hash, master_id, person_id, role, made_by, ends_at)
@@ -118,6 +119,7 @@ class PeopleStore:
     ) -> None:
         """Begins a session of a person, by the hash of its token."""
         await self.connection.execute(delete(t.SignInSession).where(t.SignInSession.ends_at < self.now))
+        await self.connection.execute(update(t.Person).where(t.Person.id == person_id).values(seen_at=self.now))
         await self.connection.execute(
             insert(t.SignInSession).values(
                 token_hash=token_hash,

@@ -42,6 +42,19 @@ class OpenSession:
 
 
 @dataclass(frozen=True, slots=True)
+class Account:
+    """Somebody of the school. `seen_at`: when they signed in last; None: never, as far as is known."""
+
+    id: int
+    name: str
+    kind: PersonKind
+    signs_in_as: str
+    seen_at: datetime | None
+    closed_at: datetime | None
+    erased: bool
+
+
+@dataclass(frozen=True, slots=True)
 class School:
     """A school by name. `time_zone`: by which it lives, such as "Europe/London"."""
 

@@ -1,0 +1,58 @@
+"""Accounts end: closed, which can be undone; erased on request, which cannot. By who looks after the school alone."""
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.refusals import NotFound, NotYourOwnAccount, StillOpen
+from red_thread.store.people.values import Account
+from red_thread.store.unit import Unit
+
+
+async def look_at_accounts(unit: Unit, actor: Actor) -> list[Account]:
+    """Everybody of the school, with when they signed in last. Raises NotFound to everybody else."""
+    await _require_administrator(unit, actor)
+    return await unit.accounts.all()
+
+
+async def close_account(unit: Unit, actor: Actor, person_id: int) -> None:
+    """Sessions, codes and rights end; courses go on with a co-teacher, or with the actor. What they wrote stays.
+
+    Raises NotFound, NotYourOwnAccount.
+    """
+    await _require_person(unit, actor, person_id)
+    await unit.accounts.close(person_id, actor.person_id)
+    await unit.news.of_people([person_id])
+
+
+async def reopen_account(unit: Unit, actor: Actor, person_id: int) -> None:
+    """An account that was closed is as it was, but for courses that others own now. Raises NotFound."""
+    account = await _require_person(unit, actor, person_id)
+    if account.erased:
+        raise NotFound(what="person")
+    await unit.accounts.reopen(person_id)
+
+
+async def erase_person(unit: Unit, actor: Actor, person_id: int) -> int:
+    """Takes out a person's words and names for good, on request; a record stays that it was done.
+
+    Only once the account is closed: two steps, of which the first can be undone. Gives how many pages that were.
+    Raises NotFound, NotYourOwnAccount, StillOpen.
+    """
+    account = await _require_person(unit, actor, person_id)
+    if account.closed_at is None:
+        raise StillOpen(name=account.name)
+    return await unit.accounts.erase(person_id, actor.person_id)
+
+
+async def _require_person(unit: Unit, actor: Actor, person_id: int) -> Account:
+    await _require_administrator(unit, actor)
+    if person_id == actor.person_id:
+        raise NotYourOwnAccount
+    found = [account for account in await unit.accounts.all() if account.id == person_id]
+    if not found:
+        raise NotFound(what="person")
+    return found[0]
+
+
+async def _require_administrator(unit: Unit, actor: Actor) -> None:
+    person = await unit.people.person(actor.person_id)
+    if person is None or not person.administers:
+        raise NotFound(what="school")

@@ -1,0 +1,106 @@
+"""Accounts end: ways in, codes and rights with them; what was written stays until somebody asks for its end."""
+
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.people.accounts import close_account, erase_person, look_at_accounts, reopen_account
+from red_thread.actions.people.make_codes import make_code
+from red_thread.actions.people.passwords import hash_password
+from red_thread.actions.people.sign_in import sign_in, use_code, who_is
+from red_thread.actions.refusals import CodeNotGood, NotFound, NotSignedIn, NotYourOwnAccount, SignInFailed, StillOpen
+from tests.school import School, actor_of
+
+PASSWORD = "three long words"
+
+
+@pytest.fixture
+async def head(school: School) -> Actor:
+    async with school.database.begin() as unit:
+        return Actor(
+            await unit.people.add_teacher("Hedda", "hedda@school.example", hash_password(PASSWORD), True), "teacher"
+        )
+
+
+async def test_an_account_that_is_closed_opens_nothing_and_comes_back_as_it_was(school: School, head: Actor):
+    (ada,) = await school.add_class("9A", 1)
+    tides = await school.add_page("a:x | q=space[ p: ]")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:x | q=space[ p:Crabs ]")
+    async with school.database.begin() as unit:
+        await unit.people.set_password(ada.person_id, hash_password(PASSWORD))
+        session = await sign_in(unit, "9a.0@school.example", PASSWORD)
+        code = await make_code(unit, school.teacher, school.classes["9A"], ada.person_id)
+        await close_account(unit, head, ada.person_id)
+        for way, refusal in (
+            (lambda: sign_in(unit, "9a.0@school.example", PASSWORD), SignInFailed),
+            (lambda: who_is(unit, session.token), NotSignedIn),
+            (lambda: use_code(unit, code.code, PASSWORD), CodeNotGood),
+        ):
+            with pytest.raises(refusal):
+                await way()
+        assert await unit.classes.students(school.classes["9A"]) == []
+    async with school.database.begin() as unit:
+        await reopen_account(unit, head, ada.person_id)
+        assert [one.person_id for one in await unit.classes.students(school.classes["9A"])] == [ada.person_id]
+        await sign_in(unit, "9a.0@school.example", PASSWORD)
+    assert "Crabs" in await school.reads(ada, tides)
+
+
+async def test_a_course_goes_on_when_its_teacher_leaves(school: School, head: Actor):
+    async with school.database.begin() as unit:
+        sam = await unit.people.add_teacher("Sam", "sam@school.example", None)
+        await unit.masters.add_teacher(school.master, sam)
+        await close_account(unit, head, school.teacher.person_id)
+        assert await unit.masters.role(sam, school.master) == "owner"
+        await close_account(unit, head, sam)
+        assert await unit.masters.role(head.person_id, school.master) == "owner"
+        await reopen_account(unit, head, sam)
+        assert await unit.masters.role(sam, school.master) == "co-teacher"
+
+
+async def test_who_is_erased_is_nowhere_and_that_is_on_record(school: School, head: Actor):
+    ada, ben = await school.add_class("9A", 2)
+    tides = await school.add_page("a:x | q=space[ p: ]")
+    await school.push([tides], "9A")
+    for student in (ada, ben):
+        await school.write(student, tides, "a:x | q=space[ p:Crabs ]")
+    async with school.database.begin() as unit:
+        with pytest.raises(StillOpen):
+            await erase_person(unit, head, ada.person_id)
+        await close_account(unit, head, ada.person_id)
+        assert await erase_person(unit, head, ada.person_id) == 1
+        with pytest.raises(NotFound):
+            await reopen_account(unit, head, ada.person_id)
+        assert [
+            (one.name, one.signs_in_as, one.erased)
+            for one in await look_at_accounts(unit, head)
+            if one.id == ada.person_id
+        ] == [("A former student", "", True)]
+        left = await unit.connection.exec_driver_sql(
+            "SELECT count(*) FROM writing_state w JOIN copy c ON c.id = w.copy_id JOIN notebook n ON n.id = c.notebook_id WHERE n.person_id = %s",
+            (ada.person_id,),
+        )
+        assert left.scalar_one() == 0
+    assert "Crabs" in await school.reads(ben, tides)
+
+
+async def test_who_was_not_here_for_a_year_is_seen(school: School, head: Actor):
+    async with school.database.begin(datetime.now(UTC) - timedelta(days=400)) as unit:
+        await sign_in(unit, "hedda@school.example", PASSWORD)
+    async with school.database.begin() as unit:
+        (hedda,) = [one for one in await look_at_accounts(unit, head) if one.id == head.person_id]
+    assert hedda.seen_at is not None and hedda.seen_at < datetime.now(UTC) - timedelta(days=365)
+
+
+async def test_nobody_else_looks_at_accounts_and_nobody_closes_their_own(school: School, head: Actor):
+    (ada,) = await school.add_class("9A", 1)
+    async with school.database.begin() as unit:
+        for actor in (school.teacher, actor_of(ada)):
+            with pytest.raises(NotFound):
+                await look_at_accounts(unit, actor)
+            with pytest.raises(NotFound):
+                await close_account(unit, actor, head.person_id)
+        with pytest.raises(NotYourOwnAccount):
+            await close_account(unit, head, head.person_id)
