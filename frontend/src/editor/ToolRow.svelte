@@ -7,7 +7,7 @@
 	import Search from '@lucide/svelte/icons/search';
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import Menu from '../ui/Menu.svelte';
-	import { inserts, shapes, textStyle } from './commands';
+	import { inserts, lists, shapes, textStyle } from './commands';
 	import { tablingAtHand } from './parts-later';
 	import { marksOf } from './marks';
 	import { noteChoices } from './nodes/callout';
@@ -52,6 +52,11 @@
 			run: () => (asks = asks === 'find' ? null : 'find')
 		}
 	]);
+	/** On a phone a row holds what is pressed most; the rest stands in the menus, and is clipped nowhere. */
+	const IN_MENUS = new Set(['underline', 'bulletList', 'orderedList', 'taskList', 'link', 'find']);
+	const asked = (name: string) => tools.find((one) => one.name === name)!;
+	const kinds = $derived([...shapes(editor), ...lists(editor), asked('underline'), asked('find')]);
+	const putIns = $derived([...inserts(editor, surroundings), asked('link')]);
 	const ends = $derived([
 		{ words: 'Undo', icon: Undo, run: () => editor.chain().focus().undo().run() },
 		{ words: 'Redo', icon: Redo, run: () => editor.chain().focus().redo().run() }
@@ -59,13 +64,13 @@
 	/** The caret stays where it is: what is typed right after a press must not go into the button. */
 	const stayInText = (event: MouseEvent) => event.preventDefault();
 	const TOOL =
-		'inline-flex h-9 min-w-8 shrink-0 items-center justify-center rounded px-2 hover:bg-accent-wash aria-pressed:bg-accent-wash';
+		'inline-flex h-9 min-w-8 shrink-0 max-sm:h-11 max-sm:min-w-11 items-center justify-center rounded px-2 hover:bg-accent-wash aria-pressed:bg-accent-wash';
 </script>
 
-{#snippet tool(words: string, Icon: typeof Undo, run: () => void, pressed?: boolean)}
+{#snippet tool(words: string, Icon: typeof Undo, run: () => void, pressed?: boolean, roomy = false)}
 	<button
 		type="button"
-		class={TOOL}
+		class="{TOOL} {roomy ? 'max-sm:hidden' : ''}"
 		title={words}
 		aria-label={words}
 		aria-pressed={pressed}
@@ -98,9 +103,8 @@
 		class="flex items-center gap-x-0.5 border-t border-line py-1 text-[13px]"
 	>
 		<div class="flex min-w-0 grow items-center gap-x-0.5 overflow-x-auto">
-			<Menu label="Kind of text" choices={shapes(editor)} class="{TOOL} font-semibold">{style}</Menu>
-			<Menu label="Put in" choices={inserts(editor, surroundings)} class="{TOOL} font-semibold">Put in …</Menu
-			>
+			<Menu label="Kind of text" choices={kinds} class="{TOOL} font-semibold">{style}</Menu>
+			<Menu label="Put in" choices={putIns} class="{TOOL} font-semibold">Put in …</Menu>
 			{#if table}
 				<Menu label="Table" choices={table} class="{TOOL} font-semibold">Table</Menu>
 			{/if}
@@ -108,7 +112,13 @@
 				<Menu label="Note" choices={noteChoices(editor)} class="{TOOL} font-semibold">Note</Menu>
 			{/if}
 			{#each tools as one (one.name)}
-				{@render tool(one.words, one.icon, one.run, active(one.name) || asks === one.name)}
+				{@render tool(
+					one.words,
+					one.icon,
+					one.run,
+					active(one.name) || asks === one.name,
+					IN_MENUS.has(one.name)
+				)}
 			{/each}
 		</div>
 		{#each ends as one (one.words)}{@render tool(one.words, one.icon, one.run)}{/each}

@@ -4,7 +4,7 @@
 </script>
 
 <div
-	class="no-print pointer-events-none fixed inset-x-0 bottom-4 z-50 flex flex-col items-center gap-2 px-4"
+	class="no-print pointer-events-none fixed inset-x-0 bottom-18 z-50 flex flex-col items-center gap-2 px-4"
 	role="status"
 	aria-live="polite"
 >

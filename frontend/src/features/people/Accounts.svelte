@@ -6,6 +6,8 @@
 	import { toasts } from '../../ui/toasts.svelte';
 	import { day } from '../../ui/words';
 
+	import { session } from './session.svelte';
+
 	type Account = Schemas['AccountOut'];
 	const YEAR = 365 * 24 * 3600 * 1000;
 	const FEW = 50;
@@ -72,7 +74,7 @@
 			<span class="min-w-0 grow"
 				><b class="font-semibold">{one.name}</b> <span class="text-soft">{one.kind}, {when(one)}</span></span
 			>
-			{#if one.erased}<span></span>
+			{#if one.erased || one.id === session.person?.id}<span></span>
 			{:else if one.closed_at}
 				<Button quiet onclick={() => attempt(() => reopen(one))}>Bring back</Button>
 				<Button quiet onclick={() => attempt(() => erase(one))}>Erase for good</Button>
