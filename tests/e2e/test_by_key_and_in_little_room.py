@@ -85,7 +85,7 @@ async def test_what_was_chosen_is_there_after_going_back(person):
     await expect(names.filter(has_text="9A").first).to_be_visible()
     await teacher.go_back()
     await expect(teacher.get_by_role("button", name=all_of_it)).to_be_visible()
-    await teacher.get_by_role("button", name="Let go").click()
+    await teacher.get_by_role("button", name="Choose none").click()
     await expect(teacher.get_by_role("button", name=CHOSEN)).to_have_count(0)
 
 

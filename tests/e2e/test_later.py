@@ -31,9 +31,9 @@ async def test_a_push_waits_and_is_then_wanted_now(person):
 async def test_who_comes_later_has_what_the_class_was_given(person):
     teacher = await person("Ngozi")
     await teacher.get_by_role("link", name="Classes").click()
-    await expect(teacher.get_by_text(re.compile("^Everyone has what 9A should have"))).to_be_visible()
+    await expect(teacher.get_by_text(re.compile("^Everyone in 9A has all"))).to_be_visible()
     for name, comes_at_once in (("Zoe Late", True), ("Max Later", False)):
-        await teacher.get_by_label("Who comes later gets them at once").set_checked(comes_at_once)
+        await teacher.get_by_label("Whoever joins later is given these pages at once").set_checked(comes_at_once)
         await teacher.get_by_role("button", name="Bring students in").click()
         await teacher.get_by_label(re.compile("ames")).last.fill(name)
         await teacher.get_by_role("button", name=re.compile("^(See|Look|What)")).first.click()
@@ -43,7 +43,7 @@ async def test_who_comes_later_has_what_the_class_was_given(person):
     await expect(teacher.get_by_text("1 student lacks")).to_be_visible()
     await teacher.get_by_role("button", name="Give them what they lack").click()
     await expect(teacher.get_by_text(re.compile("^On its way"))).to_be_visible()
-    await expect(teacher.get_by_text(re.compile("^Everyone has what 9A should have"))).to_be_visible()
+    await expect(teacher.get_by_text(re.compile("^Everyone in 9A has all"))).to_be_visible()
     await teacher.get_by_role("link", name="Pushes").click()
     await teacher.get_by_role("link", name=re.compile("Caught up.*Max Later")).click()
     await expect(teacher.get_by_text(re.compile("^Done: "))).to_be_visible()
@@ -55,7 +55,7 @@ async def test_who_comes_later_has_what_the_class_was_given(person):
         await teacher.get_by_role("button", name=f"{name}: more").click()
         await teacher.get_by_role("menuitem", name="Take out of the class").click()
         await expect(teacher.get_by_text(re.compile(f"^{name} has left the class"))).to_be_visible()
-    await teacher.get_by_label("Who comes later gets them at once").set_checked(True)
+    await teacher.get_by_label("Whoever joins later is given these pages at once").set_checked(True)
 
 
 async def test_a_group_is_made_given_a_page_and_removed(person):

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { Editor, getSchema } from '@tiptap/core';
 	import { onMount, untrack } from 'svelte';
-	import { restInText } from './caret';
+	import { bringKeyboard, restInText } from './caret';
 	import { pageExtensions } from './extensions';
 	import { setMargin } from './margin';
 	import type { MarginFacts } from './margin-facts';
@@ -64,6 +64,7 @@
 				handleDrop: (_view, event): boolean => drop(made, surroundings, event),
 				transformPasted: (slice) => cleaned(slice, (data) => takeInData(made, surroundings, data))
 			},
+			onSelectionUpdate: ({ editor }) => bringKeyboard(editor),
 			onUpdate({ transaction }) {
 				if (transaction.getMeta('fromServer')) return;
 				onchange?.(tidy(made.getJSON() as PageNode).content ?? []);

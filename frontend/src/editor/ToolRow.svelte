@@ -10,7 +10,6 @@
 	import { inserts, lists, shapes, textStyle } from './commands';
 	import { tablingAtHand } from './parts-later';
 	import { marksOf } from './marks';
-	import { noteChoices } from './nodes/callout';
 	import type { Surroundings } from './types';
 
 	interface Props {
@@ -53,7 +52,7 @@
 		}
 	]);
 	/** On a phone a row holds what is pressed most; the rest stands in the menus, and is clipped nowhere. */
-	const IN_MENUS = new Set(['underline', 'bulletList', 'orderedList', 'taskList', 'link', 'find']);
+	const IN_MENUS = /List|underline|link|find/;
 	const asked = (name: string) => tools.find((one) => one.name === name)!;
 	const kinds = $derived([...shapes(editor), ...lists(editor), asked('underline'), asked('find')]);
 	const putIns = $derived([...inserts(editor, surroundings), asked('link')]);
@@ -109,7 +108,9 @@
 				<Menu label="Table" choices={table} class="{TOOL} font-semibold">Table</Menu>
 			{/if}
 			{#if inNote}
-				<Menu label="Note" choices={noteChoices(editor)} class="{TOOL} font-semibold">Note</Menu>
+				{#await import('./note-choices') then { noteChoices }}
+					<Menu label="Note" choices={noteChoices(editor)} class="{TOOL} font-semibold">Note</Menu>
+				{/await}
 			{/if}
 			{#each tools as one (one.name)}
 				{@render tool(
@@ -117,7 +118,7 @@
 					one.icon,
 					one.run,
 					active(one.name) || asks === one.name,
-					IN_MENUS.has(one.name)
+					IN_MENUS.test(one.name)
 				)}
 			{/each}
 		</div>

@@ -15,13 +15,13 @@ import { Paragraph } from '@tiptap/extension-paragraph';
 import { Strike } from '@tiptap/extension-strike';
 import Subscript from '@tiptap/extension-subscript';
 import Superscript from '@tiptap/extension-superscript';
-import { Color, TextStyle } from '@tiptap/extension-text-style';
 import { UniqueID } from '@tiptap/extension-unique-id';
 import { Text } from '@tiptap/extension-text';
 import { Underline } from '@tiptap/extension-underline';
 import { Dropcursor, Gapcursor, UndoRedo } from '@tiptap/extensions';
 import { against } from './against';
 import { Align } from './align';
+import { Coloured } from './coloured';
 import { BLOCK_KINDS } from './kinds';
 import { goOnBelow } from './go-on-below';
 import { knots } from './knots';
@@ -71,8 +71,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		Highlight.configure({ multicolor: true }),
 		Subscript,
 		Superscript,
-		TextStyle,
-		Color,
+		Coloured,
 		Picture,
 		Recording,
 		ListItem.extend({ content: 'block+' }),

@@ -4,7 +4,7 @@
  * The line is no part of the page until somebody writes on it: pages that are only read stay as they are.
  */
 import { Extension, type Editor, type KeyboardShortcutCommand } from '@tiptap/core';
-import { Plugin, TextSelection, type EditorState, type Transaction } from '@tiptap/pm/state';
+import { Plugin, Selection, TextSelection, type EditorState, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
 import { newId, type Surroundings } from './types';
 
@@ -56,15 +56,8 @@ export function putLine(tr: Transaction, at: number) {
 /** Whether there is nowhere to go down to: the last line of a block that ends the page and is no plain line. */
 function atTheVeryEnd({ state, view }: Editor): boolean {
 	const { $head, empty } = state.selection;
-	if (!empty || $head.depth === 0 || $head.after(1) !== state.doc.content.size) return false;
-	return isShut(state) && ($head.parent.isTextblock ? view.endOfTextblock('down') && isLast(state) : true);
-}
-
-function isLast({ selection: { $head } }: EditorState): boolean {
-	for (let depth = $head.depth; depth > 1; depth--) {
-		if ($head.indexAfter(depth - 1) < $head.node(depth - 1).childCount) return false;
-	}
-	return true;
+	if (!empty || !$head.depth || !isShut(state) || !view.endOfTextblock('down')) return false;
+	return Selection.findFrom(state.doc.resolve($head.after()), 1, true) === null;
 }
 
 /** Whether the page ends with something behind which one cannot just write on. */

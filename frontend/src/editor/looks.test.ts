@@ -3,7 +3,7 @@ import { Editor } from '@tiptap/core';
 import { expect, it } from 'vitest';
 import { aligned } from './align';
 import { pageExtensions } from './extensions';
-import { noteChoices } from './nodes/callout';
+import { noteChoices } from './note-choices';
 
 const SURROUNDINGS = {
 	hand: 'teacher',

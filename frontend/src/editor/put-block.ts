@@ -4,17 +4,8 @@ import { TextSelection, type Transaction } from '@tiptap/pm/state';
 import { putLine } from './go-on-below';
 import type { PageNode } from './types';
 
-/** Where the next word belongs after this has been put in. */
-type Next = 'question' | 'inside' | 'below';
-const NEXT: Record<string, Next> = {
-	space: 'question',
-	callout: 'inside',
-	formula: 'inside',
-	codeBlock: 'inside',
-	image: 'below',
-	recording: 'below',
-	horizontalRule: 'below'
-};
+/** In these one writes on; of a place to answer one asks something, and behind all others one goes on below. */
+const INSIDE = /callout|formula|codeBlock/;
 
 export function putBlock(editor: Editor, block: PageNode, at?: number) {
 	const chain = editor.chain().focus();
@@ -23,10 +14,10 @@ export function putBlock(editor: Editor, block: PageNode, at?: number) {
 	const { tr } = editor.state;
 	const where = find(tr, String(block.attrs?.id));
 	if (where === null) return;
-	const next = NEXT[block.type] ?? 'below';
-	placeCaret(tr, where, next);
+	const asks = block.type === 'space';
+	placeCaret(tr, where, asks || INSIDE.test(block.type));
 	editor.view.dispatch(tr.scrollIntoView());
-	if (next === 'question') askIn(editor, where);
+	if (asks) askIn(editor, where);
 }
 
 function find(tr: Transaction, id: string): number | null {
@@ -38,9 +29,8 @@ function find(tr: Transaction, id: string): number | null {
 	return found;
 }
 
-function placeCaret(tr: Transaction, at: number, next: Next) {
+function placeCaret(tr: Transaction, at: number, inside: boolean) {
 	const node = tr.doc.nodeAt(at)!;
-	const inside = next === 'inside' || (next === 'question' && node.content.size > 0);
 	if (inside) tr.setSelection(TextSelection.near(tr.doc.resolve(at + 1)));
 	else if (tr.doc.resolve(at).depth === 0) putLine(tr, at + node.nodeSize);
 	else tr.setSelection(TextSelection.near(tr.doc.resolve(at + node.nodeSize)));

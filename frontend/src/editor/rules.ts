@@ -11,7 +11,8 @@ export interface Rule {
 	most?: number;
 	of?: readonly string[];
 }
-type Rules = Readonly<Record<string, Rule>>;
+/** By its name alone where that is all of it, with a `?` if nothing keeps it too. */
+type Rules = Readonly<Record<string, Rule | string>>;
 
 export const LONGEST = 10_000;
 const WIDEST = 100;
@@ -77,9 +78,11 @@ const KEEPS: Record<string, (value: unknown, rule: Rule) => boolean> = {
 	pins: (value) => Array.isArray(value) && value.length <= MOST_POINTS && value.every(isPoint)
 };
 
-export function keeps(rule: Rule | undefined, value: unknown): boolean {
+export function keeps(rule: Rule | string | undefined, value: unknown): boolean {
 	if (!rule) return false;
-	return value === null || value === undefined ? Boolean(rule.empty) : KEEPS[rule.rule]!(value, rule);
+	const whole: Rule =
+		typeof rule === 'string' ? { rule: rule.replace('?', ''), empty: rule.endsWith('?') } : rule;
+	return value === null || value === undefined ? Boolean(whole.empty) : KEEPS[whole.rule]!(value, whole);
 }
 
 export const rulesOfKind = (name: string): Rules =>
@@ -94,7 +97,8 @@ export function withoutWhatOffends(attrs: Readonly<Record<string, unknown>>, rul
 		// Null says nothing: it goes with what only the editor knows.
 		if (name === 'id' || value === null || value === undefined || keeps(rules[name], value)) continue;
 		kept ??= { ...attrs };
-		if (rules[name]?.rule === 'text' && typeof value === 'string') kept[name] = value.slice(0, LONGEST);
+		if (String(rules[name]).startsWith('text') && typeof value === 'string')
+			kept[name] = value.slice(0, LONGEST);
 		else delete kept[name];
 	}
 	return kept;

@@ -40,8 +40,15 @@ def kinds_as_typescript() -> str:
     return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks) + _constant("HOLDS", holds)
 
 
-def _rules(attributes: Mapping[str, Rule]) -> dict[str, Described]:
-    return {name: described(attributes[name]) for name in sorted(attributes)}
+def _rules(attributes: Mapping[str, Rule]) -> dict[str, str | Described]:
+    return {name: _short(described(attributes[name])) for name in sorted(attributes)}
+
+
+def _short(rule: Described) -> str | Described:
+    """A rule by its name alone where that is all of it; `?` behind it if nothing keeps it too."""
+    if rule.keys() <= {"rule", "empty"}:
+        return f"{rule['rule']}{'?' if rule.get('empty') else ''}"
+    return rule
 
 
 def _constant(name: str, table: object) -> str:

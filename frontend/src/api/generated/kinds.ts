@@ -5,21 +5,10 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "orientation": {
-    "rule": "name",
-    "empty": true
-   },
-   "paper": {
-    "rule": "name",
-    "empty": true
-   },
-   "tint": {
-    "rule": "name",
-    "empty": true
-   },
-   "title": {
-    "rule": "text"
-   },
+   "orientation": "name?",
+   "paper": "name?",
+   "tint": "name?",
+   "title": "text",
    "writing": {
     "rule": "one",
     "of": [
@@ -56,9 +45,7 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "from": {
-    "rule": "text"
-   },
+   "from": "text",
    "why": {
     "rule": "one",
     "of": [
@@ -82,10 +69,7 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "checked": {
-    "rule": "flag",
-    "empty": true
-   }
+   "checked": "flag?"
   },
   "students": [
    "checked"
@@ -95,20 +79,14 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "align": {
-    "rule": "name",
-    "empty": true
-   },
+   "align": "name?",
    "colspan": {
     "rule": "whole",
     "least": 1,
     "most": 100,
     "empty": true
    },
-   "colwidth": {
-    "rule": "widths",
-    "empty": true
-   },
+   "colwidth": "widths?",
    "rowspan": {
     "rule": "whole",
     "least": 1,
@@ -122,20 +100,14 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "align": {
-    "rule": "name",
-    "empty": true
-   },
+   "align": "name?",
    "colspan": {
     "rule": "whole",
     "least": 1,
     "most": 100,
     "empty": true
    },
-   "colwidth": {
-    "rule": "widths",
-    "empty": true
-   },
+   "colwidth": "widths?",
    "rowspan": {
     "rule": "whole",
     "least": 1,
@@ -149,10 +121,7 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "picked": {
-    "rule": "flag",
-    "empty": true
-   }
+   "picked": "flag?"
   },
   "students": [
    "picked"
@@ -162,10 +131,7 @@ export const KINDS = {
   "content": "blocks",
   "inline": false,
   "attributes": {
-   "height": {
-    "rule": "plain",
-    "empty": true
-   },
+   "height": "plain?",
    "kind": {
     "rule": "one",
     "of": [
@@ -176,49 +142,17 @@ export const KINDS = {
      "sketch"
     ]
    },
-   "lines": {
-    "rule": "plain",
-    "empty": true
-   },
-   "max": {
-    "rule": "plain",
-    "empty": true
-   },
-   "min": {
-    "rule": "plain",
-    "empty": true
-   },
-   "over": {
-    "rule": "address",
-    "empty": true
-   },
-   "pins": {
-    "rule": "pins",
-    "empty": true
-   },
-   "prompt": {
-    "rule": "text"
-   },
-   "several": {
-    "rule": "plain",
-    "empty": true
-   },
-   "step": {
-    "rule": "plain",
-    "empty": true
-   },
-   "strokes": {
-    "rule": "strokes",
-    "empty": true
-   },
-   "unit": {
-    "rule": "plain",
-    "empty": true
-   },
-   "width": {
-    "rule": "plain",
-    "empty": true
-   }
+   "lines": "plain?",
+   "max": "plain?",
+   "min": "plain?",
+   "over": "address?",
+   "pins": "pins?",
+   "prompt": "text",
+   "several": "plain?",
+   "step": "plain?",
+   "strokes": "strokes?",
+   "unit": "plain?",
+   "width": "plain?"
   },
   "students": [
    "pins",
@@ -241,10 +175,7 @@ export const KINDS = {
     "most": 1000000,
     "empty": true
    },
-   "type": {
-    "rule": "name",
-    "empty": true
-   }
+   "type": "name?"
   },
   "students": []
  },
@@ -305,10 +236,7 @@ export const KINDS = {
   "content": "text",
   "inline": false,
   "attributes": {
-   "language": {
-    "rule": "language",
-    "empty": true
-   }
+   "language": "language?"
   },
   "students": []
  },
@@ -322,25 +250,11 @@ export const KINDS = {
   "content": "nothing",
   "inline": false,
   "attributes": {
-   "alt": {
-    "rule": "text",
-    "empty": true
-   },
-   "height": {
-    "rule": "size",
-    "empty": true
-   },
-   "src": {
-    "rule": "address"
-   },
-   "title": {
-    "rule": "text",
-    "empty": true
-   },
-   "width": {
-    "rule": "size",
-    "empty": true
-   }
+   "alt": "text?",
+   "height": "size?",
+   "src": "address",
+   "title": "text?",
+   "width": "size?"
   },
   "students": []
  },
@@ -348,10 +262,7 @@ export const KINDS = {
   "content": "nothing",
   "inline": false,
   "attributes": {
-   "alt": {
-    "rule": "text",
-    "empty": true
-   },
+   "alt": "text?",
    "medium": {
     "rule": "one",
     "of": [
@@ -359,9 +270,7 @@ export const KINDS = {
      "film"
     ]
    },
-   "src": {
-    "rule": "address"
-   }
+   "src": "address"
   },
   "students": []
  },
@@ -375,10 +284,7 @@ export const KINDS = {
   "content": "nothing",
   "inline": true,
   "attributes": {
-   "answer": {
-    "rule": "text",
-    "empty": true
-   }
+   "answer": "text?"
   },
   "students": [
    "answer"
@@ -411,10 +317,7 @@ export const MARKS = {
    "of": [],
    "empty": true
   },
-  "href": {
-   "rule": "address",
-   "empty": true
-  },
+  "href": "address?",
   "rel": {
    "rule": "one",
    "of": [
@@ -434,22 +337,13 @@ export const MARKS = {
    ],
    "empty": true
   },
-  "title": {
-   "rule": "text",
-   "empty": true
-  }
+  "title": "text?"
  },
  "highlight": {
-  "color": {
-   "rule": "colour",
-   "empty": true
-  }
+  "color": "colour?"
  },
  "textStyle": {
-  "color": {
-   "rule": "colour",
-   "empty": true
-  }
+  "color": "colour?"
  }
 } as const;
 export const HOLDS = {

@@ -1,5 +1,5 @@
 /** A framed note: a plain one, one that warns, or one with a thought. */
-import { mergeAttributes, Node, type Editor } from '@tiptap/core';
+import { mergeAttributes, Node } from '@tiptap/core';
 
 const TONES = ['care', 'idea'];
 
@@ -25,14 +25,3 @@ export const Callout = Node.create({
 		['div', { class: 'note-body' }, 0]
 	]
 });
-
-/** What the note that the caret is in can be. */
-export function noteChoices(editor: Editor) {
-	const as = (tone: string | null) => () =>
-		editor.chain().focus().updateAttributes('callout', { tone }).run();
-	return [
-		{ words: 'A note', run: as(null) },
-		{ words: 'Take care', run: as('care') },
-		{ words: 'A thought', run: as('idea') }
-	];
-}

@@ -20,6 +20,20 @@ function choose(props: NodeViewRendererProps, picked: boolean) {
 	view.dispatch(transaction);
 }
 
+/** Whether one alone may be picked of those among which it stands. */
+function ofOne({ getPos, editor }: NodeViewRendererProps): boolean {
+	const at = getPos();
+	return at !== undefined && editor.state.doc.resolve(at).parent.attrs.several === false;
+}
+
+/** Arrows go from choice to choice, as in any list of them. */
+function toNext(event: KeyboardEvent, dom: HTMLElement) {
+	const next = { ArrowDown: dom.nextElementSibling, ArrowUp: dom.previousElementSibling }[event.key];
+	if (next === undefined) return;
+	event.preventDefault();
+	next?.querySelector<HTMLElement>('.option-pick')?.focus();
+}
+
 export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 	name: 'option',
 	content: 'block+',
@@ -37,15 +51,22 @@ export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 			pick.type = 'button';
 			pick.className = 'option-pick';
 			pick.contentEditable = 'false';
-			pick.setAttribute('role', 'checkbox');
 			pick.disabled = hand !== 'student';
+			// Whoever answers presses the words, and rewords none of them.
+			if (hand === 'student') {
+				contentDOM.contentEditable = 'false';
+				dom.classList.add('is-pressed');
+			}
 			dom.append(pick, contentDOM);
 			let node = props.node;
 			const show = () => {
+				pick.setAttribute('role', ofOne(props) ? 'radio' : 'checkbox');
 				pick.setAttribute('aria-checked', String(Boolean(node.attrs.picked)));
 				pick.setAttribute('aria-label', `Pick: ${node.textContent}`);
 			};
-			pick.addEventListener('click', () => choose(props, !node.attrs.picked));
+			const press = () => choose(props, !node.attrs.picked);
+			(hand === 'student' ? dom : pick).addEventListener('click', press);
+			pick.addEventListener('keydown', (event) => toNext(event, dom));
 			show();
 			return {
 				dom,
@@ -56,7 +77,8 @@ export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 					show();
 					return true;
 				},
-				stopEvent: (event: Event) => pick.contains(event.target as globalThis.Node),
+				stopEvent: (event: Event) =>
+					(hand === 'student' ? dom : pick).contains(event.target as globalThis.Node),
 				ignoreMutation: (mutation) =>
 					mutation.type !== 'selection' && !contentDOM.contains(mutation.target as globalThis.Node)
 			};

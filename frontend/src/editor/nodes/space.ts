@@ -166,6 +166,8 @@ class SpaceView {
 		this.#unit.textContent = kind === 'number' ? String(node.attrs.unit ?? '') : '';
 		this.contentDOM.style.minHeight = kind === 'lines' ? `${linesOf(node.attrs.lines) * LINE}px` : '';
 		if (!this.#input) this.#prompt.textContent = prompt;
+		const ofOne = kind === 'choice' && node.attrs.several === false;
+		this.contentDOM.setAttribute('role', ofOne ? 'radiogroup' : 'group');
 		this.contentDOM.setAttribute('aria-label', prompt || 'Your answer');
 		if (this.#over) {
 			this.#over.hidden = kind !== 'sketch';

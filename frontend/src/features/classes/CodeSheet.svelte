@@ -3,6 +3,7 @@
 	import type { Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import { count } from '../../ui/words';
+	import { session } from '../people';
 
 	let { sheet, onclose }: { sheet: Schemas['CodeSheetOut']; onclose: () => void } = $props();
 </script>
@@ -15,8 +16,8 @@
 		<Button go onclick={() => window.print()}>Print the sheet</Button>
 		<Button onclick={onclose}>Back to the class</Button>
 		<p class="w-full text-soft">
-			They are shown this once and work once each, for thirty days. Print them now; others can be made any
-			time, and these stay good.
+			They are shown this once and work once each, for thirty days. Print them now; a new code can be made any
+			time, and ends the one before.
 			{#if sheet.left_out.length}
 				No code for {sheet.left_out.join(', ')}: other teachers have them too. Ask who looks after the school.
 			{/if}
@@ -30,6 +31,9 @@
 				<img src={code.picture} alt="QR code for {code.name}" class="h-24 w-24 shrink-0 bg-white p-1" />
 				<div class="min-w-0">
 					<p class="font-serif text-lg font-semibold">{code.name}</p>
+					<p class="text-[12.5px] text-soft">
+						{[sheet.class_name, session.school.name].filter(Boolean).join(', ')}
+					</p>
 					<p class="text-[12.5px] break-all text-soft">{sheet.address}</p>
 					<p class="mt-1 font-mono text-lg tracking-wider">{code.code}</p>
 					{#if code.signs_in_as}

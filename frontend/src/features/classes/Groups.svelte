@@ -69,6 +69,10 @@
 		<Field label="Name of the group" bind:value={name} />
 		<div class="flex flex-wrap items-baseline gap-x-1" role="group" aria-label="Add all of">
 			<span class="mr-1 text-soft">Add all of</span>
+			<!-- First, so that it stays where it is while the classes come in. -->
+			<button type="button" class="px-2 py-0.5 text-accent underline" onclick={() => (members = [])}
+				>none</button
+			>
 			{#each groups.wholes as whole, k (k)}
 				<button
 					type="button"
@@ -76,11 +80,6 @@
 					onclick={() => (members = union(members, whole.ids))}>{whole.name}</button
 				>
 			{/each}
-			{#if members.length}
-				<button type="button" class="px-2 py-0.5 text-accent underline" onclick={() => (members = [])}
-					>none</button
-				>
-			{/if}
 		</div>
 		<div class="max-h-[45vh] overflow-y-auto rounded-md border border-line-strong bg-raised">
 			<Chooser label="Students" items={groups.students} chosen={members} ontoggle={toggle} />
