@@ -40,6 +40,7 @@ def main(arguments: list[str]) -> None:
     release = commands.add_parser("release", help="make an archive that starts without Node.js")
     release.add_argument("--to", type=Path, default=PROJECT / "release", help="the folder that it goes into")
     commands.add_parser("merge", help="merge three pages", add_help=False)
+    commands.add_parser("pacing", help="say what arrives when", add_help=False)
     options, rest = parser.parse_known_args(arguments)
     _COMMANDS[options.command](options, rest)
 
@@ -104,6 +105,12 @@ def _release(options: argparse.Namespace, rest: list[str]) -> None:
     make_release(options.to)
 
 
+def _pacing(options: argparse.Namespace, rest: list[str]) -> None:
+    install_debian(database=False)
+    install_python()
+    os.execve(PYTHON, [str(PYTHON), "-m", "red_thread", "pacing", *rest], environment())
+
+
 def _tool(options: argparse.Namespace, rest: list[str]) -> None:
     """A command on the data: on the server that runs on them, or on one started for as long as it takes."""
     install_debian(database="RED_THREAD_DATABASE_URL" not in os.environ)
@@ -131,6 +138,7 @@ _COMMANDS = {
     "screenshots": _screenshots,
     "client": _client,
     "merge": _merge,
+    "pacing": _pacing,
     "release": _release,
     "school": _tool,
     "backup": _tool,

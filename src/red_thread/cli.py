@@ -24,6 +24,7 @@ from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
 from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, holds_demo, prepare_data
 from red_thread.formats.explained import explained_as_text
+from red_thread.formats.pacing_json import answer_line
 from red_thread.main import make_database
 from red_thread.settings import PROJECT, load_settings
 from red_thread.shell import add_teacher_from_shell, reset_password
@@ -221,6 +222,17 @@ def merge(
             sys.stdout.buffer.write(orjson.dumps(result, option=orjson.OPT_INDENT_2) + b"\n")
     except NotAPage as error:
         sys.exit(str(error))
+
+
+@app.command()
+def pacing(stream: bool = False) -> None:
+    """Says what arrives when: reads questions from standard input, one a line, and writes an answer for each."""
+    if not stream:
+        sys.exit("pacing reads questions from standard input: say --stream.")
+    for line in sys.stdin.buffer:
+        if line.strip():
+            sys.stdout.buffer.write(answer_line(line) + b"\n")
+            sys.stdout.buffer.flush()
 
 
 def _read_json(path: Path) -> object:
