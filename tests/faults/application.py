@@ -127,7 +127,7 @@ def processes_of(launcher: int) -> dict[str, int]:
     listed = subprocess.run(["ps", "-wweo", "pid,ppid,args"], capture_output=True, text=True, check=True).stdout
     children = [line.split(None, 2) for line in listed.splitlines()[1:]]
     mine = {args: int(pid) for pid, parent, args in children if int(parent) == launcher}
-    names = {"web": "red_thread.cli web", "worker": "red_thread.cli worker", "database": "bin/postgres"}
+    names = {"web": "red_thread web", "worker": "red_thread worker", "database": "bin/postgres"}
     return {name: pid for name, part in names.items() for args, pid in mine.items() if part in args}
 
 
