@@ -104,9 +104,9 @@ def processes_of_kind(server: int, kind: str) -> list[int]:
 def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_database_alone(running):
     data, address, launcher = running
     wait_until(lambda: health(address).get("worker") is True)
-    password = (data / "postgres" / "password").read_text().strip()
+    owners, roles = ((data / "postgres" / name).read_text().strip() for name in ("password", "role-password"))
     listed = subprocess.run(["ps", "-wweo", "args"], capture_output=True, text=True, check=True).stdout
-    assert password not in listed
+    assert owners not in listed and roles not in listed
     worker = processes_of(launcher.pid)["worker"]
     given = dict(
         part.split("=", 1) for part in Path(f"/proc/{worker}/environ").read_text().split("\0") if "=" in part
@@ -116,6 +116,10 @@ def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_datab
             "SELECT rolsuper, rolcreatedb, rolcreaterole FROM pg_roles WHERE rolname = current_user"
         ).fetchone()
     assert found == (False, False, False)
+    as_owner = given["RED_THREAD_DATABASE_URL"].replace("red_thread_app:", "postgres:")
+    with pytest.raises(psycopg.OperationalError):
+        psycopg.connect(as_owner)
+    assert roles in as_owner and owners not in as_owner
 
 
 def test_a_launcher_that_is_killed_leaves_no_orphans_and_its_data_start_again(running):
