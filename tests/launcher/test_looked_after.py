@@ -116,7 +116,7 @@ def test_no_password_stands_in_the_list_of_processes_and_the_role_owns_its_datab
             "SELECT rolsuper, rolcreatedb, rolcreaterole FROM pg_roles WHERE rolname = current_user"
         ).fetchone()
     assert found == (False, False, False)
-    as_owner = given["RED_THREAD_DATABASE_URL"].replace("red_thread_app:", "postgres:")
+    as_owner = given["RED_THREAD_DATABASE_URL"].replace("red_thread_app:", "red_thread:")
     with pytest.raises(psycopg.OperationalError):
         psycopg.connect(as_owner)
     assert roles in as_owner and owners not in as_owner
