@@ -8,7 +8,7 @@ import pytest
 from red_thread.actions.people.sign_in import begin_session, sign_out
 from red_thread.web.app import create_app
 from red_thread.web.events import NewsHub
-from red_thread.web.streams import Stream
+from red_thread.web.streams import OwnNews
 from tests.school import School
 
 
@@ -175,7 +175,7 @@ async def test_a_stream_ends_with_the_session_that_it_was_opened_in(database, da
     async with database.begin() as unit:
         person = await unit.people.person(actor.person_id)
         session = await begin_session(unit, person)
-    stream = Stream(hub, database.of(1), actor, session.token)
+    stream = OwnNews(hub, database.of(1), actor, session.token)
 
     async def may(unit):
         return None

@@ -18,7 +18,7 @@ Check = Callable[[Unit], Awaitable[object]]
 
 
 @dataclass(frozen=True, slots=True)
-class Stream:
+class OwnNews:
     """News for one person by one session. Whether they may hear it is asked again when something of theirs ended,
     and each time that the stream is kept alive."""
 
@@ -46,8 +46,8 @@ class Stream:
         return True
 
 
-async def _stream(request: Request, database: InDatabase, actor: ByActor) -> Stream:
-    return Stream(request.app.state.news, database, actor, request.cookies.get(COOKIE))
+async def _stream(request: Request, database: InDatabase, actor: ByActor) -> OwnNews:
+    return OwnNews(request.app.state.news, database, actor, request.cookies.get(COOKIE))
 
 
-InStream = Annotated[Stream, Depends(_stream, scope="function")]
+InStream = Annotated[OwnNews, Depends(_stream, scope="function")]

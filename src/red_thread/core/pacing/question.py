@@ -1,6 +1,6 @@
 """What is asked of the pacing: a calendar, the lessons of a class, what is laid out, and what went differently.
 
-Dates and times of day are as on the wall of the school; instants are UTC. The zone is handed in: reading its table
+Dates and times of day are as on the wall of the school; instants are UTC. The zone is an argument: reading its table
 from the machine is no business of the core's.
 """
 
