@@ -11,11 +11,12 @@ SCRIPT = "const words = 'the sea falls and rises';\n" * 200
 
 @pytest.fixture
 async def browser(settings, database, tmp_path):
-    (tmp_path / "assets").mkdir()
-    (tmp_path / "index.html").write_text("<!doctype html>" + " " * 2000)
-    (tmp_path / "assets" / "page-1a2b.js").write_text(SCRIPT)
-    (tmp_path / "assets" / "page-1a2b.js.br").write_bytes(brotli.compress(SCRIPT.encode()))
-    app = create_app(settings.model_copy(update={"front_end": tmp_path}), database)
+    built = tmp_path / "built"
+    (built / "assets").mkdir(parents=True)
+    (built / "index.html").write_text("<!doctype html>" + " " * 2000)
+    (built / "assets" / "page-1a2b.js").write_text(SCRIPT)
+    (built / "assets" / "page-1a2b.js.br").write_bytes(brotli.compress(SCRIPT.encode()))
+    app = create_app(settings.model_copy(update={"front_end": built}), database)
     async with httpx.AsyncClient(transport=httpx.ASGITransport(app=app), base_url="http://127.0.0.1") as client:
         yield client
 
