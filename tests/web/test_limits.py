@@ -4,6 +4,7 @@ import asyncio
 import os
 import signal
 import time
+from datetime import UTC, datetime, timedelta
 
 import pytest
 
@@ -107,3 +108,12 @@ async def test_more_requests_of_one_session_wait_and_others_do_not():
     go.set()
     await asyncio.gather(*asked)
     assert here.count("busy") == MOST_WAITING
+
+
+async def test_a_minute_that_begins_forgets_nothing_of_the_last_seconds(school):
+    begun = datetime(2026, 12, 1, 9, 0, 58, tzinfo=UTC)
+    async with school.database.begin(begun) as unit:
+        assert [await unit.turns.count("try") for _ in range(5)] == [1, 2, 3, 4, 5]
+    for seconds, left in ((4, 5), (32, 3), (61, 1), (121, 0)):
+        async with school.database.begin(begun + timedelta(seconds=seconds)) as unit:
+            assert await unit.turns.counted("try") == left

@@ -5,12 +5,16 @@ from datetime import datetime
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
+# What fell into the minute before counts by the share of it that is still within the last sixty seconds.
 _COUNTED = text("""
-    SELECT times FROM turn WHERE what = :what AND minute = date_trunc('minute', CAST(:now AS timestamptz))
+    SELECT coalesce(sum(CASE WHEN minute = date_trunc('minute', at) THEN times
+        ELSE ceil(times * (60 - extract(second FROM at)) / 60) END), 0)::integer
+    FROM turn, (SELECT CAST(:now AS timestamptz) AS at) now
+    WHERE what = :what AND minute >= date_trunc('minute', at) - interval '1 minute'
 """)
 _COUNT = text("""
     INSERT INTO turn (what, minute, times) VALUES (:what, date_trunc('minute', CAST(:now AS timestamptz)), 1)
-    ON CONFLICT (school_id, what, minute) DO UPDATE SET times = turn.times + 1 RETURNING times
+    ON CONFLICT (school_id, what, minute) DO UPDATE SET times = turn.times + 1
 """)
 _FORGET = text("DELETE FROM turn WHERE minute < CAST(:now AS timestamptz) - interval '5 minutes'")
 
@@ -22,12 +26,13 @@ class TurnStore:
         self.connection, self.now = connection, now
 
     async def counted(self, what: str) -> int:
-        """How often it happened in this minute."""
-        return await self.connection.scalar(_COUNTED, {"what": what, "now": self.now}) or 0
+        """How often it happened within the last minute."""
+        return int(await self.connection.scalar(_COUNTED, {"what": what, "now": self.now}) or 0)
 
     async def count(self, what: str) -> int:
-        """It happens once more; gives how often it has by now, in this minute."""
-        times = (await self.connection.execute(_COUNT, {"what": what, "now": self.now})).scalar_one()
+        """It happens once more; gives how often it has by now, within the last minute."""
+        await self.connection.execute(_COUNT, {"what": what, "now": self.now})
+        times = await self.counted(what)
         if times == 1:
             await self.connection.execute(_FORGET, {"now": self.now})
         return times
