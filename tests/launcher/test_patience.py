@@ -31,7 +31,7 @@ def part(script: str, *arguments: str) -> Part:
 def test_what_works_is_waited_for_and_it_is_said(capfd):
     port = free_port()
     late = part(LATE, str(port))
-    wait_for(f"http://127.0.0.1:{port}/", [late], still=2, tell=1)
+    wait_for(f"http://127.0.0.1:{port}/", [late], still=30, tell=1)
     late.stop()
     assert "Still starting" in capfd.readouterr().err
 
