@@ -105,21 +105,21 @@ def _list(value: Any, where: str, read: Callable[[Any, str], T]) -> tuple[T, ...
 
 
 def _date(value: Any, where: str) -> date:
-    if isinstance(value, str) and _DATE.fullmatch(value):
-        try:
-            return date.fromisoformat(value)
-        except ValueError:
-            pass
-    raise NotAQuestion(f"{where}: {value!r} is no date, such as 2026-09-02")
+    return _iso(value, _DATE, date.fromisoformat, f"{where}: {value!r} is no date, such as 2026-09-02")
 
 
 def _time(value: Any, where: str) -> time:
-    if isinstance(value, str) and _TIME.fullmatch(value):
+    return _iso(value, _TIME, time.fromisoformat, f"{where}: {value!r} is no time of day, such as 08:40")
+
+
+def _iso(value: Any, pattern: re.Pattern[str], read: Callable[[str], T], refusal: str) -> T:
+    """A value in one of ISO 8601's forms and no other: the readers of the library take more of them."""
+    if isinstance(value, str) and pattern.fullmatch(value):
         try:
-            return time.fromisoformat(value)
+            return read(value)
         except ValueError:
             pass
-    raise NotAQuestion(f"{where}: {value!r} is no time of day, such as 08:40")
+    raise NotAQuestion(refusal)
 
 
 def _instant(value: Any, where: str) -> datetime:

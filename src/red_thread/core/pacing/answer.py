@@ -1,6 +1,6 @@
 """What arrives when, what waits and why, what there is to tell: the whole of the pacing, as one pure function.
 
-`../shared` rules P1 to P13 are told in docs/pacing.md. The answer depends on nothing but the question.
+docs/pacing.md tells the method. The answer depends on nothing but the question.
 """
 
 from collections.abc import Iterator
