@@ -35,7 +35,7 @@
 </script>
 
 <div
-	class="flex flex-wrap items-center gap-2 border-t border-line py-2 text-[13px]"
+	class="flex flex-wrap items-center gap-2 border-t border-line py-2 text-[0.8125rem]"
 	role="search"
 	aria-label="On this page"
 >

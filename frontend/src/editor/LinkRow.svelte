@@ -33,7 +33,7 @@
 	const ready = (input: HTMLInputElement) => input.focus();
 </script>
 
-<form class="flex flex-wrap items-center gap-2 border-t border-line py-2 text-[13px]" onsubmit={put}>
+<form class="flex flex-wrap items-center gap-2 border-t border-line py-2 text-[0.8125rem]" onsubmit={put}>
 	<input
 		class="{FIELD} min-w-40 grow"
 		aria-label="Where the link leads"

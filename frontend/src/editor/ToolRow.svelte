@@ -99,7 +99,7 @@
 	<div
 		role="toolbar"
 		aria-label="Writing"
-		class="flex items-center gap-x-0.5 border-t border-line py-1 text-[13px]"
+		class="flex items-center gap-x-0.5 border-t border-line py-1 text-[0.8125rem]"
 	>
 		<div class="flex min-w-0 grow items-center gap-x-0.5 overflow-x-auto">
 			<Menu label="Kind of text" choices={kinds} class="{TOOL} font-semibold">{style}</Menu>

@@ -1,12 +1,12 @@
 /** All kinds of node and mark of a page, as the editor knows them. A new kind of block is one more line here. */
-import { Extension, type Extensions } from '@tiptap/core';
+import { Extension, textblockTypeInputRule, type Extensions } from '@tiptap/core';
 import { Blockquote } from '@tiptap/extension-blockquote';
 import { Bold } from '@tiptap/extension-bold';
 import { Code } from '@tiptap/extension-code';
 import { CodeBlock } from '@tiptap/extension-code-block';
 import { Document } from '@tiptap/extension-document';
 import { HardBreak } from '@tiptap/extension-hard-break';
-import { Heading } from '@tiptap/extension-heading';
+import { Heading, type Level } from '@tiptap/extension-heading';
 import Highlight from '@tiptap/extension-highlight';
 import { HorizontalRule } from '@tiptap/extension-horizontal-rule';
 import { Italic } from '@tiptap/extension-italic';
@@ -44,12 +44,26 @@ import { MoveBlock } from './move-block';
 import { onlySpaces } from './only-spaces';
 import { newId, type Surroundings } from './types';
 
+const LEVELS: Level[] = [2, 3, 4];
+
 export function pageExtensions(surroundings: Surroundings): Extensions {
 	return [
 		Document,
 		Paragraph,
 		Text,
-		Heading.configure({ levels: [2, 3, 4] }),
+		// One sign begins the largest heading of a page: the title is above all of them.
+		Heading.extend({
+			addInputRules() {
+				const { type } = this;
+				return LEVELS.map((level) =>
+					textblockTypeInputRule({
+						find: new RegExp(`^#{${level - 1}}\\s$`),
+						type,
+						getAttributes: { level }
+					})
+				);
+			}
+		}).configure({ levels: LEVELS }),
 		HardBreak,
 		Blockquote,
 		HorizontalRule,

@@ -5,6 +5,7 @@ import { afterEach, expect, it, vi } from 'vitest';
 import { inserts } from './commands';
 import { pageExtensions } from './extensions';
 import { openBelow } from './go-on-below';
+import { spaceAsks } from './nodes/space-asks';
 import { putFile } from './put-file';
 import type { Surroundings } from './types';
 
@@ -18,6 +19,7 @@ afterEach(() => editor.destroy());
 
 const surroundings = (hand: Surroundings['hand']): Surroundings => ({
 	hand,
+	asks: hand === 'teacher' ? spaceAsks : undefined,
 	onlySpaces: false,
 	addFile: () => Promise.resolve({ fingerprint: '9f'.repeat(20), medium: 'picture' }),
 	teacherName: ''
@@ -122,4 +124,41 @@ it('takes the empty line that is there, and makes no second one', () => {
 it('is no part of a page that is only read', () => {
 	open(SHUT[0]!, 'reader');
 	expect(editor.view.dom.querySelector('.line-below')).toBeNull();
+});
+
+/** As typed: what stands there afterwards. */
+function type(letters: string): string {
+	for (const letter of letters) {
+		const { from, to } = editor.state.selection;
+		const insert = () => editor.state.tr.insertText(letter, from, to);
+		const taken = editor.view.someProp('handleTextInput', (run) =>
+			run(editor.view, from, to, letter, insert)
+		);
+		if (!taken) editor.view.dispatch(insert());
+	}
+	return editor.state.selection.$head.parent.textContent;
+}
+
+it.each([
+	['# ', 2],
+	['## ', 3],
+	['### ', 4]
+])('“%s” begins a heading', (letters, level) => {
+	open('<p></p>');
+	type(letters);
+	expect(editor.state.selection.$head.parent.attrs.level).toBe(level);
+});
+
+it.each([
+	['12 950,5', '12 950,5'],
+	['about 12 kg!', ' 12 '],
+	['−1.2e3', '−1.2e3']
+])('a number place takes of “%s” the number', (letters, number) => {
+	open('<p></p>', 'student');
+	editor.commands.setContent({
+		type: 'doc',
+		content: [{ type: 'space', attrs: { kind: 'number' }, content: [{ type: 'paragraph' }] }]
+	});
+	editor.commands.setTextSelection(2);
+	expect(type(letters)).toBe(number);
 });

@@ -29,10 +29,26 @@ export interface Arriving {
 	takeUp: () => Promise<[{ frame: string; file: File }, Promise<Stored | null>][]>;
 }
 
+/** What is asked in a place to answer, as a teacher sets it. */
+export interface SpaceAsks {
+	dom: HTMLElement;
+	show: (attributes: Record<string, unknown>) => void;
+}
+
+export interface Asking {
+	set: (attributes: Record<string, unknown>) => void;
+	/** Out of the question, to what comes behind the place. */
+	leave: () => void;
+	/** A picture to draw on, or bare paper again. */
+	lay: () => void;
+}
+
 /** What the editor is told about where it stands. */
 export interface Surroundings {
 	/** Who writes here: it decides which tools and which node furniture there are. */
 	hand: 'teacher' | 'student' | 'reader';
+	/** Where questions are asked: what they are set with. */
+	asks?: (asking: Asking) => SpaceAsks;
 	/** Students may write everywhere, or only in spaces. */
 	onlySpaces: boolean;
 	/** Stores a picture or a recording for a frame on the page; nothing where it could not be taken in. */

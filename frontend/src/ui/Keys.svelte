@@ -24,7 +24,7 @@
 <Dialog bind:open title="Keys">
 	<dl class="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
 		{#each KEYS as [key, does] (key)}
-			<dt><kbd class="rounded border border-line-strong px-1.5 py-0.5 text-[13px]">{key}</kbd></dt>
+			<dt><kbd class="rounded border border-line-strong px-1.5 py-0.5 text-[0.8125rem]">{key}</kbd></dt>
 			<dd>{does}</dd>
 		{/each}
 	</dl>

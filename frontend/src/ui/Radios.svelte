@@ -26,7 +26,7 @@
 			>
 			<span
 				><span class={told.under ? 'font-semibold' : ''}>{told.words}</span>{#if told.under}<small
-						class="block text-[12.5px] text-soft">{told.under}</small
+						class="block text-[0.7812rem] text-soft">{told.under}</small
 					>{/if}</span
 			>
 		</button>

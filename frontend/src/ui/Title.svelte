@@ -7,7 +7,7 @@
 
 <h1 class="print:mb-5" aria-label={page.title}>
 	<textarea
-		class="block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[26px] leading-snug font-semibold tracking-tight sm:text-[30px]"
+		class="block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[1.625rem] leading-snug font-semibold tracking-tight sm:text-[1.875rem]"
 		rows="1"
 		maxlength="300"
 		aria-label="Title of the page"

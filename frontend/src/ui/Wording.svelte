@@ -17,8 +17,8 @@
 	);
 </script>
 
-<p class="border-l-2 pl-3.5 font-serif text-[16px] leading-relaxed {look.line}">
-	{#if label}<small class="block font-sans text-[12.5px] font-semibold text-soft">{label}</small>{/if}
+<p class="border-l-2 pl-3.5 font-serif text-[1rem] leading-relaxed {look.line}">
+	{#if label}<small class="block font-sans text-[0.7812rem] font-semibold text-soft">{label}</small>{/if}
 	{#each parts as part, k (k)}{#if part.differs}<mark class="rounded px-0.5 text-inherit {look.wash}"
 				>{part.words}</mark
 			>{:else}{part.words}{/if}{:else}<i>{empty}</i>{/each}

@@ -3,19 +3,14 @@ import { mergeAttributes, Node } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import { addressOf } from '../blob';
-import { field, knob, setAttributes, wrapped } from './furniture';
+import { Plugin } from '@tiptap/pm/state';
+import { knob, setAttributes, wrapped } from './furniture';
 import { SketchPad } from './sketch';
-import { SpaceSettings } from './space-settings';
 import { putFile } from '../put-file';
-import { newId, type Surroundings } from '../types';
+import { newId, type SpaceAsks, type Surroundings } from '../types';
 
-const KINDS = [
-	['lines', 'lines to write on'],
-	['number', 'a number'],
-	['choice', 'a choice'],
-	['photo', 'a photo'],
-	['sketch', 'a sketch']
-] as const;
+/** What a number is written with: 12 950, -3,5, 1.2e3, 8:40, 3/4. */
+const OF_A_NUMBER = /^[\d\s.,:/%+\-−×^()e]*$/;
 
 /** The height of a line, as the style sheet draws it, in pixels. */
 const LINE = 27.5;
@@ -43,6 +38,17 @@ export const Space = Node.create<{ surroundings: Surroundings }>({
 	parseHTML: () => [{ tag: 'div[data-space]' }],
 	renderHTML: ({ HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-space': '' }), 0],
 
+	addProseMirrorPlugins: () => [
+		new Plugin({
+			props: {
+				handleTextInput: ({ state }, from, _, text) => {
+					const place = state.doc.resolve(from);
+					return place.depth > 1 && place.node(-1).attrs.kind === 'number' && !OF_A_NUMBER.test(text);
+				}
+			}
+		})
+	],
+
 	addNodeView() {
 		return (props) => new SpaceView(props, this.options.surroundings);
 	}
@@ -53,10 +59,7 @@ class SpaceView {
 	contentDOM = document.createElement('div');
 	#frame = wrapped('space-frame');
 	#prompt = wrapped('space-prompt');
-	#input: HTMLTextAreaElement | null = null;
-	#kind: HTMLSelectElement | null = null;
-	#settings: SpaceSettings | null = null;
-	#over: HTMLButtonElement | null = null;
+	#asks: SpaceAsks | undefined;
 	#unit = wrapped('space-unit', 'span');
 	#sketch: SketchPad | null = null;
 
@@ -69,26 +72,14 @@ class SpaceView {
 		this.#unit.contentEditable = 'false';
 		this.#frame.append(this.#prompt, this.contentDOM, this.#unit);
 		this.dom.append(this.#frame);
-		if (surroundings.hand === 'teacher') this.#addSettings();
+		this.#asks = surroundings.asks?.({
+			set: (attributes) => this.#set(attributes),
+			leave: () => this.#leave(),
+			lay: () => this.#underlay()
+		});
+		if (this.#asks) this.#prompt.append(this.#asks.dom);
 		this.#addKindTools(props.node);
 		this.update(props.node);
-	}
-
-	#addSettings() {
-		const row = wrapped('space-settings');
-		this.#input = field(
-			'Ask something',
-			(value) => this.#set({ prompt: value }),
-			() => this.#leave()
-		);
-		this.#kind = document.createElement('select');
-		this.#kind.setAttribute('aria-label', 'What goes in here');
-		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
-		this.#kind.addEventListener('change', () => this.#set({ kind: this.#kind!.value }));
-		this.#settings = new SpaceSettings((attributes) => this.#set(attributes));
-		this.#over = knob('', () => this.#underlay());
-		row.append(this.#input, this.#settings.dom, this.#over, this.#kind);
-		this.#prompt.append(row);
 	}
 
 	#addKindTools(node: ProseNode) {
@@ -125,7 +116,6 @@ class SpaceView {
 		chooser.click();
 	}
 
-	/** A picture to draw on, or bare paper again. */
 	#underlay() {
 		const { over } = this.#now().attrs;
 		if (over) this.#set({ over: null });
@@ -142,7 +132,6 @@ class SpaceView {
 		return (at === undefined ? null : this.props.editor.state.doc.nodeAt(at)) ?? this.props.node;
 	}
 
-	/** Out of the question, to what comes behind the place. */
 	#leave() {
 		const at = this.props.getPos();
 		const { editor } = this.props;
@@ -160,19 +149,13 @@ class SpaceView {
 		const { prompt, kind } = node.attrs;
 		if (this.#sketch === null && (kind === 'sketch' || node.attrs.strokes?.length)) return false;
 		this.dom.className = `space ${kind}${hasAnswer(node) ? ' answered' : ''}`;
-		if (this.#input && document.activeElement !== this.#input) this.#input.value = prompt;
-		if (this.#kind) this.#kind.value = kind;
-		this.#settings?.show(node.attrs);
+		if (this.#asks) this.#asks.show(node.attrs);
+		else this.#prompt.textContent = prompt;
 		this.#unit.textContent = kind === 'number' ? String(node.attrs.unit ?? '') : '';
 		this.contentDOM.style.minHeight = kind === 'lines' ? `${linesOf(node.attrs.lines) * LINE}px` : '';
-		if (!this.#input) this.#prompt.textContent = prompt;
 		const ofOne = kind === 'choice' && node.attrs.several === false;
 		this.contentDOM.setAttribute('role', ofOne ? 'radiogroup' : 'group');
 		this.contentDOM.setAttribute('aria-label', prompt || 'Your answer');
-		if (this.#over) {
-			this.#over.hidden = kind !== 'sketch';
-			this.#over.textContent = node.attrs.over ? 'On bare paper' : 'Over a picture';
-		}
 		this.#sketch?.lieOn(addressOf(String(node.attrs.over ?? '')));
 		this.#sketch?.draw(Array.isArray(node.attrs.strokes) ? node.attrs.strokes : []);
 		return true;

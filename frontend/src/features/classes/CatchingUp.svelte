@@ -25,7 +25,7 @@
 	{#if missing.students}
 		<Button onclick={() => attempt(() => classes.catchUp())}>Give them what they lack</Button>
 	{/if}
-	{#if !shown.guest}<label class="flex items-center gap-2 text-[14px] text-soft">
+	{#if !shown.guest}<label class="flex items-center gap-2 text-[0.875rem] text-soft">
 			<input
 				type="checkbox"
 				checked={shown.catches_up}

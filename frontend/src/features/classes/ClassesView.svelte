@@ -84,7 +84,7 @@
 				<p class="max-w-lg text-soft">
 					No class yet. Bring students in: a list of names is enough, or a roster from your school’s system.
 					Every student gets a notebook of their own. Then <a
-						class="text-accent underline"
+						class="thumb text-accent underline"
 						href="/master/{master}">write a page</a
 					>.
 				</p>

@@ -31,13 +31,15 @@
 				<img src={code.picture} alt="QR code for {code.name}" class="h-24 w-24 shrink-0 bg-white p-1" />
 				<div class="min-w-0">
 					<p class="font-serif text-lg font-semibold">{code.name}</p>
-					<p class="text-[12.5px] text-soft">
+					<p class="text-[0.7812rem] text-soft">
 						{[sheet.class_name, session.school.name].filter(Boolean).join(', ')}
 					</p>
-					<p class="text-[12.5px] break-all text-soft">{sheet.address}</p>
+					<p class="text-[0.7812rem] break-all text-soft">{sheet.address}</p>
 					<p class="mt-1 font-mono text-lg tracking-wider">{code.code}</p>
 					{#if code.signs_in_as}
-						<p class="text-[12.5px]">Afterwards you sign in as <b class="break-all">{code.signs_in_as}</b></p>
+						<p class="text-[0.7812rem]">
+							Afterwards you sign in as <b class="break-all">{code.signs_in_as}</b>
+						</p>
 					{/if}
 				</div>
 			</li>

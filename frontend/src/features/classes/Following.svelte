@@ -45,7 +45,7 @@
 		}}
 	>
 		<Field label="A colleague’s class: their e-mail" type="email" bind:value={email} />
-		<p class="text-[13px] text-soft">
+		<p class="text-[0.8125rem] text-soft">
 			They choose which of their classes. You and your colleagues will see these students’ notebooks.
 		</p>
 		<div><Button go={following.could.length === 0} type="submit">Ask them</Button></div>

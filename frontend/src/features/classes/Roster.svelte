@@ -35,7 +35,7 @@
 </div>
 {#if shown.students.length && classes.missing && !classes.reads}<CatchingUp {classes} />{/if}
 <table class="w-full">
-	<thead class="text-left text-[13px] text-soft">
+	<thead class="text-left text-[0.8125rem] text-soft">
 		<tr>
 			<th class="py-1 font-semibold">Name</th>
 			{#if !shown.guest}

@@ -15,7 +15,7 @@
 			<li>
 				<details open={kind === 'refused' || kind === 'asked' || of.length <= 12}>
 					<summary class="cursor-pointer py-0.5"><b>{of.length}</b> {KINDS[kind].counted}</summary>
-					<ul class="mb-2 pl-5 text-[14px]">
+					<ul class="mb-2 pl-5 text-[0.875rem]">
 						{#each of as line, k (k)}
 							<li>{line.name} <span class="text-soft">{KINDS[kind].beside(line)}</span></li>
 						{/each}

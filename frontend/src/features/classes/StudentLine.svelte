@@ -72,10 +72,10 @@
 			</form>
 		{:else}
 			<a
-				class="underline-offset-4 hover:underline"
+				class="thumb underline-offset-4 hover:underline"
 				href="/master/{classes.master}/notebook/{student.notebook_id}">{student.name}</a
 			>
-			{#if times}<span class="block text-[12.5px] font-normal text-soft">{times}</span>{/if}
+			{#if times}<span class="block text-[0.7812rem] font-normal text-soft">{times}</span>{/if}
 		{/if}
 	</td>
 	{#if !guest}

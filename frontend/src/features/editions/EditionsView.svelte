@@ -41,8 +41,9 @@
 <Frame master={Number(params.master)} here="master" title="Editions">
 	{#if compared.found && compared.before && compared.after}
 		<div class="mx-auto max-w-[1240px] px-5 pt-6 pb-16 sm:px-8">
-			<a class="font-semibold text-soft hover:text-ink" href="/master/{params.master}/page/{params.page}"
-				>Back to the page</a
+			<a
+				class="thumb font-semibold text-soft hover:text-ink"
+				href="/master/{params.master}/page/{params.page}">Back to the page</a
 			>
 			<h1 class="mt-2 mb-3 font-serif text-2xl font-semibold">{compared.found.title}</h1>
 			<div class="flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -53,7 +54,7 @@
 				>
 			</div>
 			{#if compared.found.changed.length}
-				<ul class="mt-4 mb-6 list-disc pl-5 text-[14px]" aria-label="What changed">
+				<ul class="mt-4 mb-6 list-disc pl-5 text-[0.875rem]" aria-label="What changed">
 					{#each compared.found.changed as change, k (k)}<li>{change.words}</li>{/each}
 				</ul>
 			{:else}

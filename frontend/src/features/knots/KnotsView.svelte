@@ -28,8 +28,9 @@
 <Frame master={Number(params.master)} here="master" title="Knots">
 	{#if knots.found}
 		<div class="mx-auto max-w-4xl px-5 pt-6 pb-20 sm:px-8">
-			<a class="font-semibold text-soft hover:text-ink" href="/master/{params.master}/page/{params.page}"
-				>Back to the page</a
+			<a
+				class="thumb font-semibold text-soft hover:text-ink"
+				href="/master/{params.master}/page/{params.page}">Back to the page</a
 			>
 			<h1 class="mt-2 flex items-center gap-2 font-serif text-2xl font-semibold">
 				<Sign name={students ? 'knot' : 'line'} class="h-7 w-7 shrink-0" />{knots.found.title}
@@ -57,7 +58,7 @@
 						{/if}
 						{#if place.wordings.length > 1}
 							<div>
-								<p class="mb-1.5 text-[13px] font-semibold text-soft">
+								<p class="mb-1.5 text-[0.8125rem] font-semibold text-soft">
 									For all {place.wordings.length} the same
 								</p>
 								<Choices
@@ -80,7 +81,7 @@
 											class="font-semibold hover:underline"
 											href="/master/{params.master}/look/{wording.copy}">{wording.person}</a
 										>
-										<span class="text-[13px] text-soft">{wording.class}</span>
+										<span class="text-[0.8125rem] text-soft">{wording.class}</span>
 									</p>
 									<Wording
 										parts={differing(place.teacher, wording.words).other}

@@ -24,7 +24,7 @@
 
 <Frame master={seen.master} here="master" title="As a student sees it">
 	<div class="mx-auto max-w-[1120px] px-5 pt-6 pb-16 sm:px-8">
-		<a class="font-semibold text-soft hover:text-ink" href="/master/{seen.master}/page/{seen.page_id}"
+		<a class="thumb font-semibold text-soft hover:text-ink" href="/master/{seen.master}/page/{seen.page_id}"
 			>Back to the page</a
 		>
 		{#if seen.student}
@@ -58,7 +58,7 @@
 					style:width={WIDTHS[seen.on].width}
 				>
 					{#key seen.page}
-						<h2 class="mb-4 pl-[22px] font-serif text-[26px] leading-tight font-semibold">{title}</h2>
+						<h2 class="mb-4 pl-[22px] font-serif text-[1.625rem] leading-tight font-semibold">{title}</h2>
 						<PageEditor
 							page={seen.page}
 							surroundings={{

@@ -81,7 +81,7 @@
 			max={bringing.progress?.of ?? 1}
 			value={bringing.progress?.done}
 		></progress>
-		{#if bringing.plan}<p class="mt-1 text-[12.5px] text-soft">
+		{#if bringing.plan}<p class="mt-1 text-[0.7812rem] text-soft">
 				You may close this and go on; it is said when it is done.
 			</p>{/if}
 	{/if}

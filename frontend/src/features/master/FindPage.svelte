@@ -25,5 +25,5 @@
 		aria-label="Find a page"
 		onkeydown={keys}
 	/>
-	<kbd class="rounded border border-line px-1.5 text-[11px] text-soft max-sm:hidden">/</kbd>
+	<kbd class="rounded border border-line px-1.5 text-[0.6875rem] text-soft max-sm:hidden">/</kbd>
 </div>

@@ -30,7 +30,7 @@
 </script>
 
 {#if found.length}
-	<h2 class="mt-4 mb-1 pl-4 text-[12.5px] font-semibold text-soft">In the words of pages</h2>
+	<h2 class="mt-4 mb-1 pl-4 text-[0.7812rem] font-semibold text-soft">In the words of pages</h2>
 	<ul>
 		{#each found as page (page.page_id)}
 			<li>
@@ -39,7 +39,7 @@
 					href="/master/{master.id}/page/{page.page_id}"
 				>
 					<span class="block font-semibold">{page.title}</span>
-					<span class="block text-[12.5px] text-soft"
+					<span class="block text-[0.7812rem] text-soft"
 						>{#each page.snippet as { words, sought }, k (k)}{#if sought}<b class="text-ink">{words}</b
 								>{:else}{words}{/if}{/each}</span
 					>

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
-	import { PageEditor, Tools, type Surroundings } from '../../editor';
+	import { PageEditor, spaceAsks, Tools, type Surroundings } from '../../editor';
 	import NotSaved from '../../ui/NotSaved.svelte';
 	import { beginsWriting } from '../../ui/begin-writing';
 	import Title from '../../ui/Title.svelte';
@@ -23,7 +23,7 @@
 
 	const surroundings: Surroundings = {
 		// svelte-ignore state_referenced_locally
-		hand: master.reads ? 'reader' : 'teacher',
+		...(master.reads ? { hand: 'reader' } : { hand: 'teacher', asks: spaceAsks }),
 		onlySpaces: false,
 		addFile: async (file, frame) => (await attempt(() => page.addFile(file, frame, master.id))) ?? null,
 		coming: page.coming,
@@ -58,7 +58,7 @@
 		<div class="flex min-w-0 flex-col px-4 pt-10 sm:pr-8 sm:pl-10">
 			<div class="pl-[22px] sm:pl-[34px]">
 				{#if master.reads}
-					<h1 class="mb-4 font-serif text-[30px] leading-tight font-semibold tracking-tight">
+					<h1 class="mb-4 font-serif text-[1.875rem] leading-tight font-semibold tracking-tight">
 						{page.title}
 					</h1>
 				{:else}

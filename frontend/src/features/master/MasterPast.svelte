@@ -32,7 +32,7 @@
 				<div class="min-w-0 grow">
 					<b>{dayAndTime(moment.made_at)}</b>
 					<span class="text-soft">{moment.made_by}</span>
-					<ul class="text-[13px]">
+					<ul class="text-[0.8125rem]">
 						{#each moment.changed.slice(0, 4) as words, n (n)}<li>{words}</li>{/each}
 						{#if moment.changed.length > 4}<li class="text-soft">
 								and {moment.changed.length - 4} more

@@ -21,7 +21,7 @@
 	const indent = $derived(34 + Math.max(0, row.depth - 1) * 14 + (row.kind === 'page' ? 4 : 0));
 	const type = $derived(
 		{
-			divider: 'text-soft text-[12.5px] font-semibold pt-2',
+			divider: 'text-soft text-[0.7812rem] font-semibold pt-2',
 			section: 'font-semibold',
 			page: row.parent ? 'text-soft' : '',
 			needle: ''
@@ -47,7 +47,7 @@
 		{/if}
 		{#each row.classes as name (name)}
 			<span
-				class="rounded-full border border-line-strong bg-paper px-2 text-[11.5px] leading-[18px] font-semibold"
+				class="rounded-full border border-line-strong bg-paper px-2 text-[0.7188rem] leading-[18px] font-semibold"
 				>{name}</span
 			>
 		{/each}

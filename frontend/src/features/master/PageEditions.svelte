@@ -16,7 +16,7 @@
 		{/if}
 		<Sign name="stitch" class="absolute -top-0.5 left-0 h-6 w-6" />
 		<p class="font-semibold">Edition {edition.number}</p>
-		<p class="text-[12.5px] text-soft">
+		<p class="text-[0.7812rem] text-soft">
 			{day(edition.made_at)}{edition.number === first ? ', first given' : ''}
 			{#if k + 1 < page.editions.length}
 				· <a class="underline hover:text-ink" href={compare(page.editions[k + 1]!.number, edition.number)}
@@ -24,11 +24,11 @@
 				>
 			{/if}
 		</p>
-		<p class="text-[13px] font-semibold">
+		<p class="text-[0.8125rem] font-semibold">
 			{edition.students ? count(edition.students, 'student') : 'nobody'}
 		</p>
 		{#if edition.students}
-			<p class="text-[12.5px] text-soft">
+			<p class="text-[0.7812rem] text-soft">
 				{edition.written} have written{k > 0 ? ' · behind' : ''}
 			</p>
 		{/if}

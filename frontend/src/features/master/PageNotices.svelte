@@ -20,7 +20,7 @@
 	<div class="relative mb-4 pl-8">
 		<Sign name={display} color="soft" class="absolute top-0 left-0 h-6 w-6" />
 		<p class="font-semibold">{display === 'wraps' ? 'Under wraps' : 'On display'}</p>
-		<p class="text-[13px] text-soft">
+		<p class="text-[0.8125rem] text-soft">
 			{display === 'wraps' && students
 				? `${count(students, 'student keeps', 'students keep')} the copy that they have. Pushes hold the page until you unwrap it.`
 				: DISPLAYS[display].under}
@@ -33,7 +33,7 @@
 			{page.asking.length > 1 ? `${page.asking.length} students ask` : `${page.asking[0]!.name} asks`} for it
 		</p>
 		<a
-			class="text-[13px] text-soft underline hover:text-ink"
+			class="text-[0.8125rem] text-soft underline hover:text-ink"
 			href="/master/{master.id}/push?pages={page.id}&students={page.asking
 				.map((one) => one.notebook_id)
 				.join('.')}">Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a

@@ -32,11 +32,11 @@
 			checked={is}
 			onchange={(event) => void put(event.currentTarget.checked)}
 		/>
-		<span>{words} <span class="block text-[12.5px] text-soft">{under}</span></span>
+		<span>{words} <span class="block text-[0.7812rem] text-soft">{under}</span></span>
 	</label>
 {/snippet}
 
-<p class="mb-5 text-[13px] leading-6 text-soft print:hidden">
+<p class="mb-5 text-[0.8125rem] leading-6 text-soft print:hidden">
 	{section?.name} · students may write
 	<Pick words={WRITINGS[is.writing].words} label="Where students may write" light>
 		<Radios

@@ -22,14 +22,14 @@
 </script>
 
 <section aria-labelledby="thread-title" class="pr-5">
-	<h2 id="thread-title" class="mb-3 pl-8 text-[13px] font-semibold text-soft">This page’s thread</h2>
+	<h2 id="thread-title" class="mb-3 pl-8 text-[0.8125rem] font-semibold text-soft">This page’s thread</h2>
 	<PageNotices {page} {master} {display} {students} />
 	<ol>
 		{#if !latest}
 			<li class="relative pl-8">
 				<Sign name="loose" class="absolute -top-0.5 left-0 h-6 w-6" />
 				<p class="font-semibold">Not given out yet</p>
-				{#if display === 'ordinary'}<p class="mb-3 text-[13px] text-soft">
+				{#if display === 'ordinary'}<p class="mb-3 text-[0.8125rem] text-soft">
 						Nobody but teachers sees it.
 					</p>{/if}
 				<PushIt {page} {master} />
@@ -40,7 +40,7 @@
 				<Sign name={page.changed.length ? 'loose' : 'line'} class="absolute -top-0.5 left-0 h-6 w-6" />
 				{#if page.changed.length}
 					<p class="font-semibold">Changed since {day(latest.made_at)}</p>
-					<ul class="mt-1 mb-3 list-disc pl-4 text-[13px]">
+					<ul class="mt-1 mb-3 list-disc pl-4 text-[0.8125rem]">
 						{#each told as change, k (k)}<li>{change.words}</li>{/each}
 						{#if page.changed.length > told.length}
 							<li>and {count(page.changed.length - told.length, 'more change')}</li>
@@ -48,13 +48,13 @@
 					</ul>
 					<div class="flex flex-wrap items-center gap-3">
 						<PushIt {page} {master} />
-						<a class="text-[13px] text-soft underline hover:text-ink" href={compare(latest.number, 0)}
+						<a class="text-[0.8125rem] text-soft underline hover:text-ink" href={compare(latest.number, 0)}
 							>Compare the two</a
 						>
 					</div>
 				{:else}
 					<p class="font-semibold">Nothing new</p>
-					<p class="mb-3 text-[13px] text-soft">The newest edition is what you see.</p>
+					<p class="mb-3 text-[0.8125rem] text-soft">The newest edition is what you see.</p>
 					<PushIt {page} {master} />
 				{/if}
 			</li>
@@ -64,7 +64,7 @@
 					<Sign name="knot" class="absolute -top-0.5 left-0 h-6 w-6" />
 					<p class="font-semibold">{count(knotted, 'student has', 'students have')} a knot</p>
 					<a
-						class="text-[13px] text-soft underline hover:text-ink"
+						class="text-[0.8125rem] text-soft underline hover:text-ink"
 						href="/master/{master.id}/page/{page.id}/knots">See and untie</a
 					>
 				</li>
@@ -72,7 +72,7 @@
 			<PageEditions {page} {compare} />
 		{/if}
 	</ol>
-	<p class="mt-4 mb-2 pl-8 text-[13px]">
+	<p class="mt-4 mb-2 pl-8 text-[0.8125rem]">
 		<button type="button" class="text-soft underline hover:text-ink" onclick={() => (past = true)}
 			>How it came about</button
 		>
@@ -84,7 +84,7 @@
 	</p>
 	<MasterPast {page} bind:open={past} />
 	{#if students && !master.reads}
-		<p class="pl-8 text-[13px] text-soft">
+		<p class="pl-8 text-[0.8125rem] text-soft">
 			Given out by mistake?
 			<a
 				class="whitespace-nowrap underline hover:text-ink"

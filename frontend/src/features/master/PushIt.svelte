@@ -29,7 +29,7 @@
 </script>
 
 {#if master.reads}
-	<span class="text-[13px] text-soft">You read along in this course.</span>
+	<span class="text-[0.8125rem] text-soft">You read along in this course.</span>
 {:else if display === 'wraps'}
 	<Button onclick={() => void unwrap()}>Unwrap it</Button>
 {:else}

@@ -13,8 +13,15 @@
 	import { printedRow } from './print';
 	import SideFoot from './SideFoot.svelte';
 
-	let { master, page }: { master: MasterState; page: number | null } = $props();
-	let asks = $state<Asks>({});
+	interface Props {
+		master: MasterState;
+		page: number | null;
+		/** On a phone the outline is a view of its own, with its own heading. */
+		alone: boolean;
+		asks: Asks;
+	}
+	let { master, page, alone, asks = $bindable() }: Props = $props();
+	const NAME = 'min-w-0 grow truncate font-serif text-[1.0625rem] font-semibold tracking-tight';
 	let Dialogs = $state.raw<Component<{ master: MasterState; asks: Asks }, object, 'asks'> | null>(null);
 	let find: FindPage;
 	let outline: Outline;
@@ -47,9 +54,8 @@
 <aside class="flex h-full min-h-0 flex-col pt-4 pb-3 pl-4.5" aria-label="Master">
 	<div class="flex items-center gap-2 pr-3.5">
 		<Sign name="needle" class="h-6 w-5" />
-		<span class="min-w-0 grow truncate font-serif text-[17px] font-semibold tracking-tight"
-			>{master.view?.name}</span
-		>
+		<p class="{NAME} {alone ? 'max-md:hidden' : ''}">{master.view?.name}</p>
+		{#if alone}<h1 class="{NAME} md:hidden">{master.view?.name}</h1>{/if}
 		<Me />
 	</div>
 	<div class="mt-3 mb-3"><Places master={master.id} here="master" /></div>

@@ -27,7 +27,7 @@
 				<li class="flex items-center gap-3 py-2">
 					<span class="min-w-0 grow">
 						<b>{item.name}</b>
-						<span class="block text-[13px] text-soft"
+						<span class="block text-[0.8125rem] text-soft"
 							>{item.kind === 'section' ? `section of ${count(item.pages, 'page')}` : item.kind}, taken out {day(
 								item.removed_at
 							)}</span

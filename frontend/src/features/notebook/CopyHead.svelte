@@ -41,7 +41,7 @@
 
 <header class="pl-[22px] sm:pl-[34px]">
 	{#if !copy.takenBack}
-		<div class="float-right ml-4 flex gap-4 text-[13px] text-soft print:hidden">
+		<div class="float-right ml-4 flex gap-4 text-[0.8125rem] text-soft print:hidden">
 			{#if writes && !copy.open?.put_away}
 				<button type="button" class="{ASIDE} max-sm:px-1" onclick={() => void attempt(putAway)}>
 					<Archive size={15} /> <span class="max-sm:sr-only">Put away</span>
@@ -63,7 +63,7 @@
 	{#if writes && !copy.onlySpaces}
 		<Title page={copy} {onenter} />
 	{:else}
-		<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
+		<h1 class="mb-1 font-serif text-[1.625rem] leading-tight font-semibold tracking-tight sm:text-[1.875rem]">
 			{copy.title}
 		</h1>
 	{/if}

@@ -26,7 +26,7 @@
 
 {#if copy.open}
 	{#if hand === 'student'}
-		<p class="mb-5 text-[13px] text-soft print:hidden" role="status">
+		<p class="mb-5 text-[0.8125rem] text-soft print:hidden" role="status">
 			{WHOSE[copy.open.tie]}
 			{copy.takenBack ? '' : SAYING[copy.state]}
 			{#if copy.arrived.length}
@@ -45,13 +45,13 @@
 				<b>Much of this page was taken out.</b>
 				<button
 					type="button"
-					class="font-semibold underline"
+					class="thumb font-semibold underline"
 					onclick={() => void attempt(() => copy.getBack())}>Get it back</button
 				>
 			</p>
 		{/if}
 	{:else}
-		<p class="mb-5 text-[13px] text-soft">
+		<p class="mb-5 text-[0.8125rem] text-soft">
 			{copy.open.notebook.person_name}, {copy.open.notebook.class_name}.
 			{copy.open.pulled_back
 				? 'You took this page back. It stands in no notebook now; push it again, or undo, and it is there with all its words.'

@@ -48,7 +48,7 @@
 </script>
 
 {#if copy.takenBack && !copy.open}
-	<p role="status" class="mx-auto max-w-[620px] px-6 py-16 text-[15px]">{TAKEN_BACK}</p>
+	<p role="status" class="mx-auto max-w-[620px] px-6 py-16 text-[0.9375rem]">{TAKEN_BACK}</p>
 {:else if copy.page && copy.open}
 	<article
 		class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10 {past.moments

@@ -43,7 +43,7 @@
 	{#if lost}
 		<h1 class="mb-3 font-serif text-2xl font-semibold">This page is not here for you</h1>
 		<p class="text-soft">
-			It may have been moved, or be of another class. <a class="text-accent underline" href="/"
+			It may have been moved, or be of another class. <a class="thumb text-accent underline" href="/"
 				>Go to your own pages</a
 			>.
 		</p>

@@ -36,7 +36,7 @@
 {#if asking}
 	<form class="mt-3 grid gap-2 pl-[30px]" onsubmit={begin}>
 		<label class="grid gap-1">
-			<span class="text-[13px] text-soft">What is your page called?</span>
+			<span class="text-[0.8125rem] text-soft">What is your page called?</span>
 			<!-- svelte-ignore a11y_autofocus -->
 			<input
 				class="min-h-11 rounded-md border border-line-strong bg-raised px-3 text-base md:min-h-9"
@@ -47,7 +47,7 @@
 			/>
 		</label>
 		<label class="grid gap-1">
-			<span class="text-[13px] text-soft">In which section?</span>
+			<span class="text-[0.8125rem] text-soft">In which section?</span>
 			<select
 				class="min-h-11 rounded-md border border-line-strong bg-raised px-2 text-base md:min-h-9"
 				bind:value={section}
@@ -59,7 +59,7 @@
 		</label>
 		{#if section === NEW}
 			<label class="grid gap-1">
-				<span class="text-[13px] text-soft">What is the section called?</span>
+				<span class="text-[0.8125rem] text-soft">What is the section called?</span>
 				<input
 					class="min-h-11 rounded-md border border-line-strong bg-raised px-3 text-base md:min-h-9"
 					required

@@ -40,11 +40,11 @@
 	></svelte:head
 >
 
-<div class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)] print:block print:h-auto">
+<main class="grid h-full grid-cols-1 md:grid-cols-[300px_minmax(0,1fr)] print:block print:h-auto">
 	<div class="min-h-0 print:hidden {open ? 'hidden md:block' : ''}">
 		<Shelf {notebook} copy={id} {shown} />
 	</div>
-	<main
+	<div
 		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l print:overflow-visible print:border-0 print:bg-white {open
 			? ''
 			: 'hidden md:block'}"
@@ -63,17 +63,17 @@
 		{:else if notebook.view}
 			<div class="mx-auto max-w-md px-8 py-24">
 				{#if notebook.news.length}
-					<h1 class="mb-3 font-serif text-2xl font-semibold">Something new is here</h1>
+					<h2 class="mb-3 font-serif text-2xl font-semibold">Something new is here</h2>
 					<p class="mb-4 text-soft">It stands at the top of the list.</p>
 					<a
 						class="inline-block rounded-md bg-accent px-4 py-2 font-semibold text-accent-ink"
 						href="/notebook/{notebook.id}/page/{notebook.news[0]!.id}">Open “{notebook.news[0]!.title}”</a
 					>
 				{:else}
-					<h1 class="mb-3 font-serif text-2xl font-semibold">Nothing new</h1>
+					<h2 class="mb-3 font-serif text-2xl font-semibold">Nothing new</h2>
 					<p class="text-soft">Choose a page at the left and write on.</p>
 				{/if}
 			</div>
 		{/if}
-	</main>
-</div>
+	</div>
+</main>

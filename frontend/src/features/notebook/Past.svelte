@@ -15,7 +15,7 @@
 	class="fixed inset-x-0 bottom-0 z-30 flex max-h-[52vh] flex-col border-t border-line bg-paper shadow-lg md:inset-y-0 md:left-auto md:max-h-none md:w-80 md:border-t-0 md:border-l"
 >
 	<div class="flex items-center justify-between px-5 pt-4 pb-2">
-		<h2 id="past-title" class="text-[15px] font-semibold">How this page came about</h2>
+		<h2 id="past-title" class="text-[0.9375rem] font-semibold">How this page came about</h2>
 		<button type="button" class="-mr-2 p-2 text-soft hover:text-ink" onclick={() => past.close()}>
 			<X size={18} /><span class="sr-only">Close</span>
 		</button>
@@ -38,8 +38,8 @@
 							class="absolute top-0 left-2 h-full w-6"
 						/>
 						<span class="block font-semibold">{words.head}</span>
-						<span class="block text-[13px] text-soft">{words.under}</span>
-						<span class="block text-[12.5px] text-soft"
+						<span class="block text-[0.8125rem] text-soft">{words.under}</span>
+						<span class="block text-[0.7812rem] text-soft"
 							>{dayAndTime(moment.made_at)}{k === 0 ? ' · now' : ''}</span
 						>
 					</button>

@@ -18,13 +18,15 @@
 
 <article class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10">
 	{#if !there}
-		<p role="status" class="py-10 text-[15px]">Your teacher does not show this page any more.</p>
+		<p role="status" class="py-10 text-[0.9375rem]">Your teacher does not show this page any more.</p>
 	{:else if page}
 		<header class="pl-[22px] sm:pl-[34px]">
-			<h1 class="mb-1 font-serif text-[26px] leading-tight font-semibold tracking-tight sm:text-[30px]">
+			<h1
+				class="mb-1 font-serif text-[1.625rem] leading-tight font-semibold tracking-tight sm:text-[1.875rem]"
+			>
 				{page.attrs?.title}
 			</h1>
-			<p class="mb-5 text-[13px] text-soft">{section} · to read; your teacher keeps it up to date</p>
+			<p class="mb-5 text-[0.8125rem] text-soft">{section} · to read; your teacher keeps it up to date</p>
 		</header>
 		<PageEditor
 			{page}

@@ -20,8 +20,10 @@
 <nav class="flex h-full min-h-0 flex-col overflow-y-auto px-4 pt-4 pb-6" aria-label="Notebook">
 	<div class="flex items-center gap-2">
 		<Sign name="needle" class="h-6 w-5" />
-		<span class="min-w-0 grow truncate font-serif text-[17px] font-semibold tracking-tight"
-			>{first ? `${first}’s ${about?.master_name}` : ''}</span
+		<svelte:element
+			this={copy || shown ? 'p' : 'h1'}
+			class="min-w-0 grow truncate font-serif text-[1.0625rem] font-semibold tracking-tight"
+			>{first ? `${first}’s ${about?.master_name}` : ''}</svelte:element
 		>
 		<Me />
 	</div>
@@ -70,7 +72,7 @@
 	{/if}
 	{#each notebook.lines as one (one.key)}
 		{#if one.kind === 'divider'}
-			<p class="pt-2 text-[12.5px] font-semibold text-soft" style:padding-left="{30 + 10 * one.depth}px">
+			<p class="pt-2 text-[0.7812rem] font-semibold text-soft" style:padding-left="{30 + 10 * one.depth}px">
 				{one.name}
 			</p>
 		{:else}

@@ -40,7 +40,7 @@
 				<Sign name={page.knots ? 'knot' : 'frayed'} class="absolute left-1 h-6 w-6" />
 			{/if}
 			<span class="min-w-0 grow truncate">{page.title || 'Untitled'}</span>
-			<span class="shrink-0 text-[13px] text-soft">{stateOf(page)}</span>
+			<span class="shrink-0 text-[0.8125rem] text-soft">{stateOf(page)}</span>
 		</a>
 	</li>
 {/snippet}
@@ -57,13 +57,14 @@
 			{/if}
 			{#each notebook.lines as one (one.key)}
 				{#if one.kind === 'divider'}
-					<p class="pt-3 text-[13px] font-semibold text-soft" style:padding-left="{10 * one.depth}px">
+					<p class="pt-3 text-[0.8125rem] font-semibold text-soft" style:padding-left="{10 * one.depth}px">
 						{one.name}
 					</p>
 				{:else}
 					<h2 class="pt-2 font-semibold">
 						{one.name}
-						{#if one.section.own}<span class="text-[13px] font-normal text-soft">· their own section</span
+						{#if one.section.own}<span class="text-[0.8125rem] font-normal text-soft"
+								>· their own section</span
 							>{/if}
 					</h2>
 					<ul>

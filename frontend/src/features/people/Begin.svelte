@@ -43,7 +43,7 @@
 <Door title="Begin">
 	{#if waiting && problem}
 		<p role="alert"><b>{problem.message}</b> {problem.hint}</p>
-		<p class="mt-4"><a class="text-accent underline underline-offset-4" href="/sign-in">Sign in</a></p>
+		<p class="mt-4"><a class="thumb text-accent underline underline-offset-4" href="/sign-in">Sign in</a></p>
 	{:else if !waiting}
 		<p class="mb-5 text-soft">You are the first here: you teach, and you look after this school.</p>
 		<form

@@ -20,7 +20,7 @@
 
 <div class="flex h-full flex-col print:block">
 	<header class="no-print flex flex-wrap items-center gap-x-8 gap-y-2 px-5 py-3">
-		<a href="/master/{master}" class="flex items-center gap-2 font-serif text-[17px] font-semibold">
+		<a href="/master/{master}" class="flex items-center gap-2 font-serif text-[1.0625rem] font-semibold">
 			<Sign name="needle" class="h-6 w-5" /><span class="max-w-64 truncate">{course || 'Red Thread'}</span>
 		</a>
 		<Places {master} {here} />

@@ -55,7 +55,7 @@
 			bind:open={school}
 		/>{/await}{/if}
 <Dialog bind:open={leaving} title="Some words are not saved yet">
-	<p class="mb-4 text-[15px]">
+	<p class="mb-4 text-[0.9375rem]">
 		{#if countKept()}On {count(countKept(), 'page', 'pages')} you have words that could not be sent.{/if}
 		{#if countComing()}{count(countComing(), 'picture has', 'pictures have')} not been sent.{/if}
 		Signing out takes them off this computer, for whoever sits here next. Open the page once more while you are

@@ -67,7 +67,7 @@
 		{#if problem}<p role="alert"><b>{problem.message}</b> {problem.hint}</p>{/if}
 		<div class="flex items-center gap-5 pt-1">
 			<Button go type="submit" disabled={busy}>Sign in</Button>
-			<a class="text-accent underline underline-offset-4" href="/code">I have a sign-in code</a>
+			<a class="thumb text-accent underline underline-offset-4" href="/code">I have a sign-in code</a>
 		</div>
 	</form>
 
@@ -84,7 +84,7 @@
 							class="-mx-2 flex w-full flex-wrap items-baseline gap-x-3 rounded-md px-2 py-2 text-left hover:bg-accent-wash"
 							onclick={() => enter(() => session.walkIn(walker.id))}
 						>
-							<span class="font-serif text-[17px] font-semibold">{walker.name}</span>
+							<span class="font-serif text-[1.0625rem] font-semibold">{walker.name}</span>
 							<span class="text-soft">{walker.about}</span>
 						</button>
 					</li>

@@ -50,7 +50,7 @@
 		{#if problem}<p role="alert"><b>{problem.message}</b> {problem.hint}</p>{/if}
 		<div class="flex items-center gap-5 pt-1">
 			<Button go type="submit">Open my notebook</Button>
-			<a class="text-accent underline underline-offset-4" href="/sign-in">I have a password</a>
+			<a class="thumb text-accent underline underline-offset-4" href="/sign-in">I have a password</a>
 		</div>
 	</form>
 </Door>

@@ -71,7 +71,7 @@
 				onread={onread && !absent && group.page ? (notebook) => onread(group.page!, notebook) : undefined}
 			/>
 			{#if knotsOf && group.page && outcome === 'conflicted'}
-				<a class="mt-3 inline-block font-semibold underline" href={knotsOf(group.page)}
+				<a class="thumb mt-3 font-semibold underline" href={knotsOf(group.page)}
 					>See both wordings, and untie for them</a
 				>
 			{/if}

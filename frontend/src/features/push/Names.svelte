@@ -22,7 +22,7 @@
 			{#if onread}
 				<button
 					type="button"
-					class="hover:underline"
+					class="thumb hover:underline"
 					title="Read this page of {person.person_name}"
 					onclick={() => onread(person.id)}>{person.person_name}</button
 				>

@@ -46,7 +46,7 @@
 	{/if}
 </div>
 {#if changes && !pulled && view.may_change && !view.push.undone_at}
-	<p class="-mt-3 mb-6 text-[13px] text-soft">
+	<p class="-mt-3 mb-6 text-[0.8125rem] text-soft">
 		Undo puts every copy back as it was before this push, where nobody has written since. Pulling back takes
 		the page out of the notebooks.
 	</p>

@@ -39,11 +39,11 @@
 				>
 					<Sign name={drawn.sign} color={drawn.color} class="h-6 w-6" />
 					<b class="pr-2.5 text-right font-serif text-xl">{counts[outcome]?.toLocaleString('en')}</b>
-					<span>{drawn.words}<small class="block text-[12.5px] text-soft">{drawn.under}</small></span>
+					<span>{drawn.words}<small class="block text-[0.7812rem] text-soft">{drawn.under}</small></span>
 				</button>
 			</li>
 		{/each}
-		{#if pages > 1}<li class="pt-2 pl-1 text-[12.5px] text-soft">
+		{#if pages > 1}<li class="pt-2 pl-1 text-[0.7812rem] text-soft">
 				{count(pages, 'page')}, each counted for each student
 			</li>{/if}
 	</ul>

@@ -57,7 +57,9 @@
 	<div class="mx-auto max-w-5xl px-5 py-8 sm:px-14 sm:py-12">
 		{#if view}
 			<p class="mb-1 text-soft">{dayAndTime(view.push.made_at)}</p>
-			<h1 class="max-w-3xl font-serif text-[22px] leading-normal font-semibold tracking-tight sm:text-[27px]">
+			<h1
+				class="max-w-3xl font-serif text-[1.375rem] leading-normal font-semibold tracking-tight sm:text-[1.6875rem]"
+			>
 				{deed(view.push.kind, result.status)}
 				{say(view.push)}
 			</h1>
@@ -70,7 +72,7 @@
 				</p>
 			{/if}
 			{#if result.status === 'done' || result.status === 'stopped'}
-				<p class="mt-1 mb-6 text-[15px]" role="status">{told}</p>
+				<p class="mt-1 mb-6 text-[0.9375rem]" role="status">{told}</p>
 				<NextSteps {view} {master} onundo={askUndo} />
 				<div class="mb-5"><Strip rows={view.rows} students={view.students} /></div>
 				<Outcomes

@@ -47,7 +47,7 @@
 {#snippet offer(words: string, run: () => void)}
 	<button
 		type="button"
-		class="text-left text-[17px] text-soft underline underline-offset-4 hover:text-ink"
+		class="text-left text-[1.0625rem] text-soft underline underline-offset-4 hover:text-ink"
 		onclick={run}>{words}</button
 	>
 {/snippet}

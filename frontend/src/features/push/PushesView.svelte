@@ -72,9 +72,9 @@
 						class="grid gap-x-4 rounded-md px-2 py-3 hover:bg-accent-wash sm:grid-cols-[1fr_auto]"
 						href="/master/{master}/pushes/{push.id}"
 					>
-						<span class="font-serif text-[17px] font-semibold">{inLog(push.kind)}{say(push)}</span>
+						<span class="font-serif text-[1.0625rem] font-semibold">{inLog(push.kind)}{say(push)}</span>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
-						<span class="text-[13px] text-soft"
+						<span class="text-[0.8125rem] text-soft"
 							>{push.again_of ? 'again · ' : ''}{push.undone_at
 								? `undone ${dayAndTime(push.undone_at)}`
 								: standing(push)}</span

@@ -35,7 +35,7 @@
 </script>
 
 <h1
-	class="max-w-[52rem] font-serif text-[22px] leading-[1.6] font-medium tracking-tight text-balance sm:text-[28px]"
+	class="max-w-[52rem] font-serif text-[1.375rem] leading-[1.6] font-medium tracking-tight text-balance sm:text-[1.75rem]"
 >
 	{verb}
 	<Pick words={push.pageWords} label="Pages">

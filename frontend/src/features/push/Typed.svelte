@@ -37,7 +37,7 @@
 		onkeydown={say}
 	/>
 	{#if typed.trim()}
-		<span class="mt-1 block text-[12.5px] text-soft" role="status">
+		<span class="mt-1 block text-[0.7812rem] text-soft" role="status">
 			{#if meant.unclear.length}
 				Nobody, or more than one, is meant by {list(
 					meant.unclear.map((word) => `“${word}”`),

@@ -40,7 +40,7 @@
 				bind:value={at}
 			/>
 			<Button type="submit">Wait until then</Button>
-			<span class="text-[12.5px] text-soft">By the school’s clock, {written(session.zone)}.</span>
+			<span class="text-[0.7812rem] text-soft">By the school’s clock, {written(session.zone)}.</span>
 		</form>
 	{:else}
 		<progress class="h-2 w-full" max={result.total} value={result.done}></progress>

@@ -40,7 +40,7 @@
 				min={now}
 				bind:value={at}
 			/>
-			<p class="mt-1 text-[12.5px] text-soft">
+			<p class="mt-1 text-[0.7812rem] text-soft">
 				By the school’s clock, {written(session.zone)}. The pages go out as they are then.
 			</p>
 		</li>

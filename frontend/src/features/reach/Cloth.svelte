@@ -49,7 +49,7 @@
 	}
 </script>
 
-<p class="h-6 truncate px-5 text-[13px] text-soft sm:px-8" role="status">
+<p class="h-6 truncate px-5 text-[0.8125rem] text-soft sm:px-8" role="status">
 	{told || 'Point at a stitch to read it; Enter opens the student’s page.'}
 </p>
 <div
@@ -72,7 +72,7 @@
 							: ''}"
 					>
 						<span class="block truncate" title={page.title}>{page.title}</span>
-						<span class="block truncate text-[11.5px] text-soft">{totalWords(totals)}</span>
+						<span class="block truncate text-[0.7188rem] text-soft">{totalWords(totals)}</span>
 					</th>
 					{#each reach.students as student, column (student.id)}
 						{@const cell = cellOf(student.cells[k]!)}
@@ -84,7 +84,7 @@
 									tabindex={at.row === row && at.column === column ? 0 : -1}
 									aria-label="{student.name}, {page.title}: {cellWords(cell)}"
 									onkeydown={keys}
-									class="block w-[26px]"
+									class="woven block w-[26px]"
 									onfocus={() => {
 										at = { row, column };
 										tell(row, column);

@@ -18,11 +18,13 @@
 		{#each students as student (student.id)}
 			<th scope="col" class="w-[26px] p-0 align-bottom font-normal">
 				{#if many}
-					<span class="block pb-1 text-center text-[11px]" title={student.name}>{initials(student.name)}</span
+					<span class="block pb-1 text-center text-[0.6875rem]" title={student.name}
+						>{initials(student.name)}</span
 					>
 				{:else}
 					<span class="relative block h-28 w-[26px]">
-						<span class="absolute bottom-1 left-4 origin-bottom-left -rotate-58 text-[12px] whitespace-nowrap"
+						<span
+							class="absolute bottom-1 left-4 origin-bottom-left -rotate-58 text-[0.75rem] whitespace-nowrap"
 							>{student.name}</span
 						>
 					</span>

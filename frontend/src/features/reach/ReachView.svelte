@@ -88,7 +88,10 @@
 				Nothing has been given out to this class yet. Push a page, and it shows here.
 			</p>
 		{:else if reach.board}
-			<ul class="flex flex-wrap gap-x-5 px-5 pt-2 text-[12.5px] text-soft sm:px-8" aria-label="The stitches">
+			<ul
+				class="flex flex-wrap gap-x-5 px-5 pt-2 text-[0.7812rem] text-soft sm:px-8"
+				aria-label="The stitches"
+			>
 				{#each LEGEND as [code, words] (words)}
 					<li class="flex items-center gap-1.5"><Stitch cell={cellOf(code)} />{words}</li>
 				{/each}

@@ -1,5 +1,14 @@
-/** What the teacher says of a place to answer beside its question: one thing for each kind that asks for it. */
-import { wrapped } from './furniture';
+/** What a teacher says of a place to answer: its question, its kind, and the one thing that its kind asks for. */
+import type { Asking, SpaceAsks } from '../types';
+import { field, knob, wrapped } from './furniture';
+
+const KINDS = [
+	['lines', 'lines to write on'],
+	['number', 'a number'],
+	['choice', 'a choice'],
+	['photo', 'a photo'],
+	['sketch', 'a sketch']
+] as const;
 
 type Said = Record<string, unknown>;
 
@@ -36,7 +45,7 @@ const SETTINGS: Record<string, Setting> = {
 	}
 };
 
-export class SpaceSettings {
+class Settings {
 	dom = wrapped('space-more');
 	#kind = '';
 	#input: HTMLInputElement | null = null;
@@ -64,3 +73,32 @@ export class SpaceSettings {
 		this.#input = input;
 	}
 }
+
+class Asks implements SpaceAsks {
+	dom = wrapped('space-settings');
+	#question: HTMLTextAreaElement;
+	#kind = document.createElement('select');
+	#settings: Settings;
+	#over: HTMLButtonElement;
+
+	constructor({ set, leave, lay }: Asking) {
+		this.#question = field('Ask something', (prompt) => set({ prompt }), leave);
+		this.#kind.setAttribute('aria-label', 'What goes in here');
+		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
+		this.#kind.addEventListener('change', () => set({ kind: this.#kind.value }));
+		this.#settings = new Settings(set);
+		this.#over = knob('', lay);
+		this.dom.append(this.#question, this.#settings.dom, this.#over, this.#kind);
+	}
+
+	show(said: Said) {
+		if (document.activeElement !== this.#question) this.#question.value = String(said.prompt ?? '');
+		this.#kind.value = String(said.kind);
+		this.#settings.show(said);
+		this.#over.hidden = said.kind !== 'sketch';
+		this.#over.textContent = said.over ? 'On bare paper' : 'Over a picture';
+	}
+}
+
+/** A student's page waits for none of it: a teacher's page brings it along. */
+export const spaceAsks = (asking: Asking): SpaceAsks => new Asks(asking);
