@@ -2,6 +2,8 @@
 	import { Router } from 'sv-router';
 	import { session } from './features/people';
 	import { arrive, toHeading } from './ui/arrive';
+	import { opened } from './ui/opened.svelte';
+	import Lost from './features/people/Lost.svelte';
 	import { fetchSoon } from './ui/fetch-soon';
 	import Toasts from './ui/Toasts.svelte';
 	import { route } from './router';
@@ -10,6 +12,7 @@
 	fetchSoon();
 	$effect(() => {
 		void route.pathname;
+		opened.problem = null;
 		return arrive();
 	});
 </script>
@@ -20,6 +23,6 @@
 	onclick={toHeading}>Skip to the page</button
 >
 {#await ready then}
-	<Router />
+	{#if opened.problem}<Lost />{:else}<Router />{/if}
 {/await}
 <Toasts />

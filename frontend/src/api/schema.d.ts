@@ -1704,6 +1704,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pushes/{push_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Plan
+         * @description What a push that waits would do now.
+         */
+        get: operations["get_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pushes/{push_id}/stop": {
         parameters: {
             query?: never;
@@ -1762,6 +1782,46 @@ export interface paths {
          * @description Undoes a push or a pull-back, wherever all is still as it left it, and where it is asked for besides.
          */
         post: operations["post_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Quotas
+         * @description What each may keep, what the school keeps, and who keeps most.
+         */
+        get: operations["get_quotas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotas/{whose}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Quota
+         * @description How much each may keep from now on; answers what it was.
+         */
+        put: operations["put_quota"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2660,6 +2720,18 @@ export interface components {
             is_here: boolean;
         };
         /**
+         * KeptAs
+         * @description How much is kept, or may be: bytes of pictures and recordings, how many of them, pages.
+         */
+        KeptAs: {
+            /** Bytes */
+            bytes: number;
+            /** Pages */
+            pages: number;
+            /** Pictures */
+            pictures: number;
+        };
+        /**
          * KnotOut
          * @description One knot: both wordings as plain text. `source`: the block that it comes from, `doc` for the title.
          */
@@ -2715,7 +2787,8 @@ export interface components {
         };
         /**
          * ManyPages
-         * @description Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day.
+         * @description Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day; `off`:
+         *     school days on which there is none.
          */
         ManyPages: {
             /**
@@ -2730,6 +2803,8 @@ export interface components {
              * @default 1
              */
             first: number;
+            /** Off */
+            off?: string[];
             /** Pattern */
             pattern: string;
         };
@@ -2873,8 +2948,19 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** NamesOut */
+        /** NamedKeptOut */
+        NamedKeptOut: {
+            kept: components["schemas"]["KeptAs"];
+            /** Name */
+            name: string;
+        };
+        /**
+         * NamesOut
+         * @description The names of pages to be made, and the school day of each.
+         */
         NamesOut: {
+            /** Days */
+            days: string[];
             /** Names */
             names: string[];
         };
@@ -3481,6 +3567,21 @@ export interface components {
             /** Stay */
             stay: string[];
         };
+        /**
+         * QuotasOut
+         * @description What each may keep, what the school keeps, and who keeps most.
+         */
+        QuotasOut: {
+            /** Courses */
+            courses: components["schemas"]["NamedKeptOut"][];
+            /** Most */
+            most: {
+                [key: string]: components["schemas"]["KeptAs"];
+            };
+            /** Students */
+            students: components["schemas"]["NamedKeptOut"][];
+            used: components["schemas"]["KeptAs"];
+        };
         /** ReachedOut */
         ReachedOut: {
             /** Class Name */
@@ -3573,13 +3674,16 @@ export interface components {
         };
         /**
          * SaidOut
-         * @description What was asked for, in names: the first title, how many pages; classes, single students, how many without.
+         * @description What was asked for, in names: the first page and its edition, how many pages; classes, single students, how
+         *     many without.
          */
         SaidOut: {
             /** Behind */
             behind: string | null;
             /** Classes */
             classes: string[];
+            /** Edition */
+            edition: number | null;
             /** Holders */
             holders: string[];
             /** Into */
@@ -3711,11 +3815,14 @@ export interface components {
         };
         /**
          * SessionOut
-         * @description Who is signed in, and where. `proof` goes with every changing request.
+         * @description Who is signed in, and where. `proof` goes with every changing request. `nearly_full`: what one should
+         *     know of before it is met.
          */
         SessionOut: {
             /** Demo */
             demo: boolean;
+            /** Nearly Full */
+            nearly_full?: string[];
             person: components["schemas"]["PersonOut"];
             /** Proof */
             proof: string;
@@ -3975,6 +4082,12 @@ export interface components {
             /** Titles */
             titles: string[];
         };
+        /**
+         * Whose
+         * @description Who has a quota: the whole school, each course of it, each student of it.
+         * @enum {string}
+         */
+        Whose: "school" | "course" | "student";
         /**
          * WovenOut
          * @description What the merge of one written-on copy comes to.
@@ -7291,6 +7404,39 @@ export interface operations {
             };
         };
     };
+    get_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                push_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_stop: {
         parameters: {
             query?: never;
@@ -7414,6 +7560,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UndoneOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_quotas: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuotasOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_quota: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                whose: components["schemas"]["Whose"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptAs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptAs"];
                 };
             };
             /** @description Validation Error */

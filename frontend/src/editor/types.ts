@@ -1,3 +1,5 @@
+import type { Editor } from '@tiptap/core';
+
 /** Whose wording stands when a knot is untied. */
 export type Untying = 'students' | 'teachers' | 'both';
 
@@ -41,6 +43,8 @@ export interface Asking {
 	leave: () => void;
 	/** A picture to draw on, or bare paper again. */
 	lay: () => void;
+	/** Where its content begins and ends on the page that this editor has; null once it is gone. */
+	within: () => { editor: Editor; from: number; to: number } | null;
 }
 
 /** What the editor is told about where it stands. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { count, list } from './words';
+import { count, list, manyOf } from './words';
 
 describe('words', () => {
 	it.each([
@@ -16,4 +16,15 @@ describe('words', () => {
 		[['9A', '9B', '9C'], '9A, 9B and 9C'],
 		[['9A', '9B', '9C', '9D'], '9A, 9B and 2 more']
 	])('lists %j', (names, words) => expect(list(names)).toBe(words));
+});
+
+it.each([
+	['a new task', '3 new tasks'],
+	['a new place to answer', '3 new places to answer'],
+	['a list item is gone', '3 list items are gone'],
+	['a paragraph is gone', '3 paragraphs are gone'],
+	['a task is ticked', 'a task is ticked (3)'],
+	['“paces” is now “metres”', '“paces” is now “metres” (3)']
+])('several of “%s”: %s', (words, several) => {
+	expect(manyOf(words, 3)).toBe(several);
 });

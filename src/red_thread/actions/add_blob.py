@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.actions.refusals import NotFound
+from red_thread.actions.room import require_room_in_master, require_room_of_student
+from red_thread.core.quotas import Kept
 from red_thread.store.blobs import Blob, PutIn
 from red_thread.store.unit import Unit
 
@@ -20,12 +22,14 @@ class CleanBlob:
 async def add_to_master(unit: Unit, actor: Actor, master_id: int, blob: CleanBlob) -> str:
     """Returns its fingerprint, by which pages name it."""
     await require_teacher(unit, actor, master_id)
+    await require_room_in_master(unit, master_id, Kept(len(blob.body), 1))
     return await unit.blobs.keep(blob.media_type, blob.body, PutIn(actor.person_id, master_id=master_id))
 
 
 async def add_to_copy(unit: Unit, actor: Actor, copy_id: int, blob: CleanBlob) -> str:
     """Returns its fingerprint, by which pages name it."""
     copy = await require_writer(unit, actor, copy_id)
+    await require_room_of_student(unit, actor.person_id, Kept(len(blob.body), 1))
     return await unit.blobs.keep(blob.media_type, blob.body, PutIn(actor.person_id, notebook_id=copy.notebook_id))
 
 

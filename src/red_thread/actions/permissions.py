@@ -23,6 +23,13 @@ async def require_teacher(
         raise OnlyReadsAlong
 
 
+async def require_administrator(unit: Unit, actor: Actor) -> None:
+    """The actor looks after the school; to everybody else there is no such thing. Raises NotFound."""
+    person = await unit.people.person(actor.person_id)
+    if person is None or not person.administers:
+        raise NotFound(what="school")
+
+
 async def require_owner(unit: Unit, actor: Actor, master_id: int) -> None:
     """The actor is the owner of the course."""
     await require_teacher(unit, actor, master_id, reads=True)

@@ -109,6 +109,13 @@ class NotebookFull(Refused):
     hint = "Write on one that is there, or begin in another section."
 
 
+class NoRoom(Refused):
+    """More does not fit: {whose} {what} is taken."""
+
+    status = 413
+    hint = "Ask whoever looks after the school for more. All that is there stays."
+
+
 class NoSuchField(Refused):
     """There is no {field} to fill in."""
 
@@ -196,6 +203,13 @@ class NobodyToPushTo(Refused):
     """Nobody is there to push to: {whom} has no students now."""
 
     hint = "Choose another class, or bring students in first."
+
+
+class AllTakenOut(Refused):
+    """All that was to be pushed has been taken out of the master."""
+
+    status = 409
+    hint = "Put it back, or push something else."
 
 
 class PageTakenOut(Refused):

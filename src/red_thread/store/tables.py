@@ -149,6 +149,17 @@ class Erasure(OfSchool):
     pages: Mapped[int]
 
 
+class Quota(OfSchool):
+    """How much the school, each of its courses (`whose`: "course") and each of its students may keep."""
+
+    __tablename__ = "quota"
+    whose: Mapped[str] = mapped_column(primary_key=True)
+    bytes: Mapped[int]
+    pictures: Mapped[int]
+    pages: Mapped[int]
+    __table_args__ = (CheckConstraint("whose IN ('school', 'course', 'student')", name="ck_quota_whose"),)
+
+
 class Turn(OfSchool):
     """How often something happened in a minute. Written without a log: after a crash it begins anew."""
 
@@ -225,7 +236,8 @@ class Section(OfSchool):
 class Page(OfSchool):
     """A master page as the teacher has it now; what was given out are its editions. `words`: by which it is found.
 
-    `display`: as for a section; nothing where it is as its section says. `starter`: new notebooks begin with it.
+    `display`: as for a section; nothing where it is as its section says. `starter`: new notebooks begin with it,
+    `starter_since` then; nothing of those that were made so before that was kept.
     `template`: new pages can begin as it is.
     """
 
@@ -243,6 +255,7 @@ class Page(OfSchool):
     words: Mapped[str] = mapped_column(server_default="")
     display: Mapped[str | None]
     starter: Mapped[bool] = mapped_column(server_default=text("false"))
+    starter_since: Mapped[datetime | None]
     template: Mapped[bool] = mapped_column(server_default=text("false"))
     __table_args__ = (Index("ix_page_words", text("to_tsvector('simple', words)"), postgresql_using="gin"),)
 
@@ -625,7 +638,7 @@ class BlobPutIn(OfSchool):
     id: Mapped[int] = _id()
     fingerprint: Mapped[str] = mapped_column(info={"to": "blob"}, index=True)
     owner_id: Mapped[int] = _to("person", index=True)
-    master_id: Mapped[int | None]
+    master_id: Mapped[int | None] = mapped_column(index=True)
     notebook_id: Mapped[int | None]
     made_at: Mapped[datetime] = _made_at()
 

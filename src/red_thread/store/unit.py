@@ -25,6 +25,7 @@ from red_thread.store.push.given import GivenStore
 from red_thread.store.push.operations import OperationStore
 from red_thread.store.push.pull_backs import PullBackStore
 from red_thread.store.push.pushes import PushStore
+from red_thread.store.quotas import QuotaStore
 from red_thread.store.reach.boards import BoardStore
 from red_thread.store.turns import TurnStore
 
@@ -94,5 +95,6 @@ class Unit:
         self.blobs = BlobStore(connection)
         self.news = Notifier(connection)
         self.accounts = AccountStore(connection, now)
+        self.quotas = QuotaStore(connection)
         self.turns = TurnStore(connection, now)
         self.queue = JobQueue(connection, school, defer)

@@ -29,7 +29,7 @@ from red_thread.web.routes import blobs, printing, watched
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import knots, notebooks
-from red_thread.web.routes.people import accounts, my_schools, people, session
+from red_thread.web.routes.people import accounts, my_schools, people, quotas, session
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
@@ -73,6 +73,7 @@ _PARTS = (
     my_schools,
     people,
     accounts,
+    quotas,
     masters,
     presence,
     pushes,

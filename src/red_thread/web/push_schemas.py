@@ -193,9 +193,12 @@ class HowOut(Schema):
 
 
 class SaidOut(Schema):
-    """What was asked for, in names: the first title, how many pages; classes, single students, how many without."""
+    """What was asked for, in names: the first page and its edition, how many pages; classes, single students, how
+    many without.
+    """
 
     title: str
+    edition: int | None
     pages: int
     classes: list[str]
     students: list[str]

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import BaseModel, ConfigDict, Field
 
 from red_thread.core.outline.display import Display
+from red_thread.core.quotas import Whose
 
 # Numbers as PostgreSQL can hold them: what is larger is no id of anything.
 Id = Annotated[int, Field(ge=0, le=2**63 - 1)]
@@ -42,12 +43,15 @@ class SchoolAs(Schema):
 
 
 class SessionOut(Schema):
-    """Who is signed in, and where. `proof` goes with every changing request."""
+    """Who is signed in, and where. `proof` goes with every changing request. `nearly_full`: what one should
+    know of before it is met.
+    """
 
     person: PersonOut
     school: SchoolAs
     proof: str
     demo: bool
+    nearly_full: list[str] = Field(default_factory=list[str])
 
 
 class OtherSchool(BaseModel):
@@ -192,16 +196,23 @@ class AddedOut(Schema):
 
 
 class ManyPages(Schema):
-    """Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day."""
+    """Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day.
+
+    `off`: school days on which there is none.
+    """
 
     pattern: str = Field(max_length=300)
     count: int = Field(ge=0, le=100_000)
     first: int = Field(default=1, ge=0, le=1_000_000)
     begins: date
+    off: list[date] = Field(default_factory=list[date], max_length=366)
 
 
 class NamesOut(Schema):
+    """The names of pages to be made, and the school day of each."""
+
     names: list[str]
+    days: list[date]
 
 
 class MadeOut(Schema):
@@ -519,6 +530,28 @@ class AccountOut(Schema):
     seen_at: datetime | None
     closed_at: datetime | None
     erased: bool
+
+
+class KeptAs(Schema):
+    """How much is kept, or may be: bytes of pictures and recordings, how many of them, pages."""
+
+    bytes: int = Field(ge=0, le=10**15)
+    pictures: int = Field(ge=0, le=10**9)
+    pages: int = Field(ge=0, le=10**9)
+
+
+class NamedKeptOut(Schema):
+    name: str
+    kept: KeptAs
+
+
+class QuotasOut(Schema):
+    """What each may keep, what the school keeps, and who keeps most."""
+
+    most: dict[Whose, KeptAs]
+    used: KeptAs
+    courses: list[NamedKeptOut]
+    students: list[NamedKeptOut]
 
 
 class ErasedOut(Schema):

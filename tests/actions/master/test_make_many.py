@@ -50,6 +50,15 @@ async def test_what_cannot_be_made_is_refused_with_a_sentence(school: School, ma
             await look_at_names(unit, school.teacher, log, many)
 
 
+async def test_days_without_a_lesson_have_no_page(school: School):
+    log = await school.add_page("a:x", "Log")
+    off = frozenset({date(2026, 11, 27), date(2026, 12, 1)})
+    async with school.database.begin() as unit:
+        named = await look_at_names(unit, school.teacher, log, Many("{date}, week {week}", 3, 1, TODAY, off))
+    assert named.names == ["26 November, week 1", "30 November, week 2", "2 December, week 2"]
+    assert [day.day for day in named.days] == [26, 30, 2]
+
+
 async def test_only_who_teaches_it_makes_them(school: School):
     (ada,) = await school.add_class("9A", 1)
     log = await school.add_page("a:x", "Log")

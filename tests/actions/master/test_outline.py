@@ -133,6 +133,22 @@ async def test_the_thread_of_a_page(school: School):
     assert [p.changed for p in master.outline.pages] == [True]
 
 
+async def test_the_needle_is_where_the_class_is_and_not_where_some_of_it_are(school: School):
+    ada, ben = await school.add_class("9A", 2)
+    first, second, third = [await school.add_page("a:x", title) for title in ("One", "Two", "Three")]
+    await school.push([first], "9A", without=[ben])
+    await school.push([third], singles=[ada])
+    async with school.database.begin() as unit:
+        master = await look_at_master(unit, school.teacher, school.master)
+    assert dict(master.needles) == {school.classes["9A"]: first}
+    assert master.given == {first, third}
+    await school.push([second], "9A")
+    async with school.database.begin() as unit:
+        assert dict((await look_at_master(unit, school.teacher, school.master)).needles) == {
+            school.classes["9A"]: second
+        }
+
+
 async def test_a_late_save_from_another_window_is_merged_with_what_came_in_between(school: School):
     tides = await school.add_page("a:one | b:two")
     async with school.database.begin() as unit:

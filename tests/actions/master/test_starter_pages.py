@@ -3,7 +3,7 @@
 import pytest
 
 from red_thread.actions.master.starter_pages import set_starter
-from red_thread.actions.push.catch_up import catch_up, look_at_lacking
+from red_thread.actions.push.catch_up import catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
 from tests.school import School, actor_of
@@ -46,11 +46,25 @@ async def test_it_is_the_newest_edition_and_not_what_is_being_typed(school: Scho
     assert await school.reads(second, rules) == "a:two"
 
 
-async def test_who_was_here_before_lacks_it_until_their_teacher_says_so(school: School):
+async def test_who_was_here_before_does_not_lack_it_and_is_given_it_by_a_push(school: School):
     (ada,) = await school.add_class("9A", 1)
     rules = await school.add_page("a:x", "How we work")
     await begin_with(school, rules)
+    async with school.database.begin() as unit:
+        assert (await look_at_lacking(unit, school.teacher, school.classes["9A"]))[0].students == 0
+        await catch_up(unit, school.teacher, school.classes["9A"])
     assert await school.shelf(ada) == []
+    await school.push([rules], "9A")
+    assert await school.shelf(ada) == ["[Tides]", "How we work"]
+
+
+async def test_who_came_later_lacks_it_where_nobody_is_caught_up_by_itself(school: School):
+    rules = await school.add_page("a:x", "How we work")
+    await school.add_class("9A", 1)
+    await begin_with(school, rules)
+    async with school.database.begin() as unit:
+        await set_catching_up(unit, school.teacher, school.classes["9A"], False)
+    _, ada = await school.add_class("9A", 2)
     async with school.database.begin() as unit:
         assert (await look_at_lacking(unit, school.teacher, school.classes["9A"]))[0].students == 1
         await catch_up(unit, school.teacher, school.classes["9A"])

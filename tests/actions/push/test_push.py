@@ -190,7 +190,7 @@ async def test_the_log_tells_each_student_and_page(school: School):
         push = await unit.pushes.get(push_id)
         assert push is not None
         said = (await unit.pushes.said([push_id]))[push_id]
-        assert (push.status, said) == ("waiting", Said("one", 2, ["9A"], [], 0, 0, [], None, None))
+        assert (push.status, said) == ("waiting", Said("one", 1, 2, ["9A"], [], 0, 0, [], None, None))
     await run_push(school.database.begin, school.teacher, push_id)
     async with school.database.begin() as unit:
         rows = await unit.pushes.logged(push_id)

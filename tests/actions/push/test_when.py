@@ -12,7 +12,8 @@ from red_thread.actions.push.control_push import go_on, pause_push, push_at, sto
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
-from red_thread.actions.refusals import BegunMeanwhile, NotFound, TimeHasPassed
+from red_thread.actions.push.waiting_push import preview_waiting
+from red_thread.actions.refusals import AllTakenOut, BegunMeanwhile, NotFound, TimeHasPassed
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.push import How
 from tests.school import School, actor_of, found_school, pushes_of
@@ -201,3 +202,18 @@ async def test_whatever_happens_to_a_push_no_job_leaves_it_waiting(school: Schoo
             await act(school, doing, push_id)
     await act(school, go_on, push_id)
     assert await run(school, push_id, NOW + timedelta(days=2)) == "done"
+
+
+async def test_a_push_that_waits_tells_what_it_would_do_now(school: School):
+    tides, winds = await school.add_page("a:Tides", "Tides"), await school.add_page("a:Winds", "Winds")
+    push_id = await schedule(school, [tides, winds])
+    await school.push([tides], "9A")
+    async with school.database.begin() as unit:
+        await remove_item(unit, school.teacher, "page", winds)
+        plan = (await preview_waiting(unit, school.teacher, push_id)).plan
+    assert {(row.page_id, row.outcome.value) for row in plan.rows} == {(tides, "has-it")}
+    async with school.database.begin() as unit:
+        await remove_item(unit, school.teacher, "page", tides)
+        with pytest.raises(AllTakenOut):
+            await preview_waiting(unit, school.teacher, push_id)
+    assert await run(school, push_id, TOMORROW) == "failed"

@@ -1,4 +1,6 @@
 /** What a teacher says of a place to answer: its question, its kind, and the one thing that its kind asks for. */
+import { Fragment, type Node as ProseNode, type Schema } from '@tiptap/pm/model';
+import { TextSelection } from '@tiptap/pm/state';
 import type { Asking, SpaceAsks } from '../types';
 import { field, knob, wrapped } from './furniture';
 
@@ -74,27 +76,56 @@ class Settings {
 	}
 }
 
+const choice = (schema: Schema, content: Fragment | ProseNode = schema.nodes.paragraph!.create()) =>
+	schema.nodes.option!.create(null, content);
+
 class Asks implements SpaceAsks {
 	dom = wrapped('space-settings');
 	#question: HTMLTextAreaElement;
 	#kind = document.createElement('select');
 	#settings: Settings;
 	#over: HTMLButtonElement;
+	#more: HTMLButtonElement;
 
-	constructor({ set, leave, lay }: Asking) {
+	constructor(private asking: Asking) {
+		const { set, leave, lay } = asking;
 		this.#question = field('Ask something', (prompt) => set({ prompt }), leave);
 		this.#kind.setAttribute('aria-label', 'What goes in here');
 		for (const [value, words] of KINDS) this.#kind.add(new Option(words, value));
-		this.#kind.addEventListener('change', () => set({ kind: this.#kind.value }));
+		this.#kind.addEventListener('change', () => this.#become(this.#kind.value));
 		this.#settings = new Settings(set);
 		this.#over = knob('', lay);
-		this.dom.append(this.#question, this.#settings.dom, this.#over, this.#kind);
+		this.#more = knob('Add a choice', () => this.#addChoice());
+		this.dom.append(this.#question, this.#settings.dom, this.#more, this.#over, this.#kind);
+	}
+
+	/** A question with choices has some to begin with. */
+	#become(kind: string) {
+		this.asking.set({ kind });
+		const place = this.asking.within();
+		const inside = place && place.editor.state.doc.resolve(place.from).parent;
+		if (!place || kind !== 'choice' || inside?.firstChild?.type.name === 'option') return;
+		const { tr, schema } = place.editor.state;
+		// What stands there already is the first of them.
+		const first = inside?.textContent ? choice(schema, inside.content) : choice(schema);
+		const options = [first, choice(schema)];
+		place.editor.view.dispatch(tr.replaceWith(place.from, place.to, options));
+	}
+
+	#addChoice() {
+		const place = this.asking.within();
+		if (!place) return;
+		const { tr, schema } = place.editor.state;
+		tr.insert(place.to, choice(schema));
+		place.editor.view.dispatch(tr.setSelection(TextSelection.near(tr.doc.resolve(place.to + 1))));
+		place.editor.view.focus();
 	}
 
 	show(said: Said) {
 		if (document.activeElement !== this.#question) this.#question.value = String(said.prompt ?? '');
 		this.#kind.value = String(said.kind);
 		this.#settings.show(said);
+		this.#more.hidden = said.kind !== 'choice';
 		this.#over.hidden = said.kind !== 'sketch';
 		this.#over.textContent = said.over ? 'On bare paper' : 'Over a picture';
 	}

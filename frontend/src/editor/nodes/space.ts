@@ -75,7 +75,8 @@ class SpaceView {
 		this.#asks = surroundings.asks?.({
 			set: (attributes) => this.#set(attributes),
 			leave: () => this.#leave(),
-			lay: () => this.#underlay()
+			lay: () => this.#underlay(),
+			within: () => this.#within()
 		});
 		if (this.#asks) this.#prompt.append(this.#asks.dom);
 		this.#addKindTools(props.node);
@@ -130,6 +131,12 @@ class SpaceView {
 	#now(): ProseNode {
 		const at = this.props.getPos();
 		return (at === undefined ? null : this.props.editor.state.doc.nodeAt(at)) ?? this.props.node;
+	}
+
+	#within() {
+		const at = this.props.getPos();
+		if (at === undefined) return null;
+		return { editor: this.props.editor, from: at + 1, to: at + this.#now().nodeSize - 1 };
 	}
 
 	#leave() {

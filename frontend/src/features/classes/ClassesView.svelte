@@ -4,6 +4,7 @@
 	import { route } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import Menu from '../../ui/Menu.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { Frame } from '../people';
 	import { ClassesState } from './classes.svelte';
@@ -25,7 +26,7 @@
 	let working = $state(false);
 	let naming = $state<'new' | 'class' | 'colleague' | null>(null);
 
-	onMount(() => attempt(() => classes.load()));
+	onMount(() => lookUp(() => classes.load()));
 
 	const shown = $derived(classes.shown);
 	/** It is of another course, and only given pages here. */

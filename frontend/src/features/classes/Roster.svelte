@@ -23,8 +23,8 @@
 	{:else}
 		<p class="grow">
 			{classes.lacking
-				? `${count(classes.lacking, 'student has', 'students have')} no way in yet.`
-				: 'Everyone has a way in: a password, or a code in their hands.'}
+				? `${count(classes.lacking, 'student', 'students')} cannot sign in yet.`
+				: 'Everyone can sign in: with a password, or with the code on their slip.'}
 		</p>
 		{#if classes.lacking}
 			<Button onclick={() => attempt(() => classes.codes())}
@@ -40,7 +40,7 @@
 			<th class="py-1 font-semibold">Name</th>
 			{#if !shown.guest}
 				<th class="font-semibold">Signs in as</th>
-				<th class="font-semibold">Way in</th><th><span class="sr-only">More</span></th>
+				<th class="font-semibold">With</th><th><span class="sr-only">More</span></th>
 			{/if}
 		</tr>
 	</thead>

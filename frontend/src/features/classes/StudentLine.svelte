@@ -45,9 +45,9 @@
 	]);
 
 	function wayIn(): string {
-		if (student.way_in === 'password') return 'has a password';
-		if (student.code_since) return `has a code since ${day(student.code_since)}, not used yet`;
-		return 'has no way in yet';
+		if (student.way_in === 'password') return 'a password';
+		if (student.code_since) return `a code of ${day(student.code_since)}, not used yet`;
+		return 'nothing yet';
 	}
 
 	async function rename(event: SubmitEvent) {

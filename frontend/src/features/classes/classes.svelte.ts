@@ -118,7 +118,7 @@ export class ClassesState {
 		const address = '/api/classes/{class_id}/students/{person_id}';
 		await ask(api.DELETE(address, { params: { path } }));
 		await this.load();
-		toasts.say(`${student.name} has left the class; the notebook rests.`, {
+		toasts.say(`${student.name} has left the class. Their notebook is kept, with all that is in it.`, {
 			undo: async () => {
 				await ask(api.PUT(address, { params: { path } }));
 				await this.load();
@@ -164,7 +164,7 @@ export class ClassesState {
 		if (!told.code) return void toasts.say(`${email} ${does} from now on.`);
 		if (told.is_here) {
 			toasts.say(`${told.code.name} is here already, and is asked.`, {
-				hint: 'Hand over the code: it is given under “Your way in”, signed in as ever.'
+				hint: 'Hand over the code: it is typed in under “Password”, signed in as ever.'
 			});
 		}
 		this.sheet = {

@@ -4,6 +4,7 @@
 	import { PageEditor, type PageNode, type Surroundings } from '../../editor';
 	import { route } from '../../router';
 	import { Frame } from '../people';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { ComparisonState } from './comparison.svelte';
 
@@ -17,7 +18,7 @@
 		teacherName: '',
 		against: { page: against, struck }
 	});
-	onMount(() => void attempt(() => compared.load()));
+	onMount(() => void lookUp(() => compared.load()));
 </script>
 
 {#snippet choice(side: 'one' | 'other', label: string)}

@@ -4,6 +4,7 @@
 	import { route } from '../../router';
 	import Sign from '../../thread/Sign.svelte';
 	import { differing } from '../../ui/differing';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import Wording from '../../ui/Wording.svelte';
 	import { count } from '../../ui/words';
@@ -22,7 +23,7 @@
 	};
 
 	const untie = (wordings: Words[], how: How) => void attempt(() => knots.untie(wordings, how));
-	onMount(() => void attempt(() => knots.load()));
+	onMount(() => void lookUp(() => knots.load()));
 </script>
 
 <Frame master={Number(params.master)} here="master" title="Knots">

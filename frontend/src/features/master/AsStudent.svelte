@@ -2,10 +2,11 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { PageEditor } from '../../editor';
-	import { route } from '../../router';
+	import { back, route } from '../../router';
 	import Chooser from '../../ui/Chooser.svelte';
 	import Pick from '../../ui/Pick.svelte';
 	import Radios from '../../ui/Radios.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { Frame } from '../people';
 	import { OUTCOMES } from '../../api/generated/outcomes';
@@ -17,15 +18,19 @@
 	const outcome = $derived(OUTCOMES[seen.found?.outcome as keyof typeof OUTCOMES]);
 
 	onMount(() => {
-		const first = Number(new URLSearchParams(location.search).get('student'));
-		void attempt(() => seen.load(first || null));
+		const said = new URLSearchParams(location.search);
+		const first = Number(said.get('student'));
+		if (said.get('when') === 'would-have') seen.when = 'would-have';
+		void lookUp(() => seen.load(first || null));
 	});
 </script>
 
 <Frame master={seen.master} here="master" title="As a student sees it">
 	<div class="mx-auto max-w-[1120px] px-5 pt-6 pb-16 sm:px-8">
-		<a class="thumb font-semibold text-soft hover:text-ink" href="/master/{seen.master}/page/{seen.page_id}"
-			>Back to the page</a
+		<button
+			type="button"
+			class="thumb font-semibold text-soft hover:text-ink"
+			onclick={() => back(`/master/${seen.master}/page/${seen.page_id}`)}>Back</button
 		>
 		{#if seen.student}
 			<h1 class="mt-3 mb-2 font-serif text-2xl leading-relaxed">

@@ -1,6 +1,6 @@
 <!-- Many pages from one, with a name for each that is seen before they are made. -->
 <script lang="ts">
-	import { Problem } from '../../api/client';
+	import { Problem, type Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
@@ -13,16 +13,19 @@
 	let many = $state(5);
 	let first = $state(1);
 	let begins = $state(new Date().toLocaleDateString('sv'));
-	let names = $state.raw<string[]>([]);
+	let named = $state.raw<Schemas['NamesOut']>({ names: [], days: [] });
+	/** School days on which there is none. */
+	let off = $state.raw<string[]>([]);
+	const names = $derived(named.names);
 	let problem = $state.raw<Problem | null>(null);
 	let latest = 0;
 
-	const wanted = $derived({ pattern, count: many || 0, first: first || 0, begins });
 	const byDay = $derived(/\{\s*(week|weekday|date)\s*\}/i.test(pattern));
+	const wanted = $derived({ pattern, count: many || 0, first: first || 0, begins, off: byDay ? off : [] });
 	const FIELD = 'rounded-md border border-line-strong bg-raised px-3 py-2 text-base';
 
 	$effect(() => {
-		if (asked) pattern = `${asked.name} {n}`;
+		if (asked) [pattern, off] = [`${asked.name} {n}`, []];
 	});
 
 	$effect(() => {
@@ -33,9 +36,9 @@
 		const turn = (latest += 1);
 		try {
 			const found = await master.namesOf(page, body);
-			if (turn === latest) [names, problem] = [found, null];
+			if (turn === latest) [named, problem] = [found, null];
 		} catch (error) {
-			if (turn === latest && error instanceof Problem) [names, problem] = [[], error];
+			if (turn === latest && error instanceof Problem) [named, problem] = [{ names: [], days: [] }, error];
 		}
 	}
 
@@ -79,11 +82,35 @@
 		{#if problem}
 			<p role="alert"><b>{problem.message}</b> {problem.hint}</p>
 		{:else if names.length}
-			<ul class="rounded-md bg-paper px-3 py-2 font-serif" aria-label="Their names">
-				{#each names.slice(0, names.length > 5 ? 3 : 5) as name, k (k)}<li class="truncate">{name}</li>{/each}
-				{#if names.length > 5}<li class="text-soft">… {names.length - 4} more …</li>{/if}
-				{#if names.length > 5}<li class="truncate">{names.at(-1)}</li>{/if}
+			<ul class="max-h-56 overflow-y-auto rounded-md bg-raised px-3 py-2 font-serif" aria-label="Their names">
+				{#if byDay}
+					{#each names as name, k (named.days[k])}
+						<li class="flex items-center justify-between gap-2">
+							<span class="truncate">{name}</span>
+							<button
+								type="button"
+								class="shrink-0 rounded px-1.5 font-sans text-[0.8125rem] text-soft hover:text-ink"
+								aria-label="No page on {named.days[k]}"
+								onclick={() => (off = [...off, named.days[k]!])}>no lesson</button
+							>
+						</li>
+					{/each}
+				{:else}
+					{#each names.slice(0, names.length > 5 ? 3 : 5) as name, k (k)}<li class="truncate">
+							{name}
+						</li>{/each}
+					{#if names.length > 5}<li class="text-soft">… {names.length - 4} more …</li>{/if}
+					{#if names.length > 5}<li class="truncate">{names.at(-1)}</li>{/if}
+				{/if}
 			</ul>
+			{#if byDay && off.length}
+				<p class="text-soft">
+					Without {count(off.length, 'day')}.
+					<button type="button" class="text-accent underline" onclick={() => (off = [])}
+						>Take them in again</button
+					>
+				</p>
+			{/if}
 		{/if}
 		<div class="flex gap-2">
 			<Button go type="submit" disabled={!names.length}>Make {count(names.length, 'page')}</Button>

@@ -6,6 +6,7 @@
 	import NotSaved from '../../ui/NotSaved.svelte';
 	import { beginsWriting } from '../../ui/begin-writing';
 	import Title from '../../ui/Title.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { whileOpen } from '../../ui/writing.svelte';
 	import type { MasterState } from './master.svelte';
@@ -41,7 +42,7 @@
 	);
 
 	onMount(() => {
-		void attempt(() => page.load());
+		void lookUp(() => page.load());
 		page.listen();
 		const left = whileOpen(page);
 		return () => {

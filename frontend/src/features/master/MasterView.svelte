@@ -4,6 +4,7 @@
 	import { onMount, type Component } from 'svelte';
 	import { route } from '../../router';
 	import Button from '../../ui/Button.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import type { Asks } from './asks';
 	import { MasterState } from './master.svelte';
@@ -24,7 +25,7 @@
 
 	onMount(() => void attempt(async () => (MasterPage = (await import('./MasterPage.svelte')).default)));
 	onMount(() =>
-		attempt(async () => {
+		lookUp(async () => {
 			await master.load();
 			first = (master.view?.pages.find((one) => one.changed) ?? master.view?.pages[0])?.id ?? null;
 		})

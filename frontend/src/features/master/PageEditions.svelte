@@ -19,8 +19,9 @@
 		<p class="text-[0.7812rem] text-soft">
 			{day(edition.made_at)}{edition.number === first ? ', first given' : ''}
 			{#if k + 1 < page.editions.length}
-				· <a class="underline hover:text-ink" href={compare(page.editions[k + 1]!.number, edition.number)}
-					>what it changed</a
+				· <a
+					class="thumb underline hover:text-ink"
+					href={compare(page.editions[k + 1]!.number, edition.number)}>what it changed</a
 				>
 			{/if}
 		</p>

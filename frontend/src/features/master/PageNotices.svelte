@@ -33,7 +33,7 @@
 			{page.asking.length > 1 ? `${page.asking.length} students ask` : `${page.asking[0]!.name} asks`} for it
 		</p>
 		<a
-			class="text-[0.8125rem] text-soft underline hover:text-ink"
+			class="thumb text-[0.8125rem] text-soft underline hover:text-ink"
 			href="/master/{master.id}/push?pages={page.id}&students={page.asking
 				.map((one) => one.notebook_id)
 				.join('.')}">Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a

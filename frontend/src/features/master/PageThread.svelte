@@ -48,8 +48,9 @@
 					</ul>
 					<div class="flex flex-wrap items-center gap-3">
 						<PushIt {page} {master} />
-						<a class="text-[0.8125rem] text-soft underline hover:text-ink" href={compare(latest.number, 0)}
-							>Compare the two</a
+						<a
+							class="thumb text-[0.8125rem] text-soft underline hover:text-ink"
+							href={compare(latest.number, 0)}>Compare the two</a
 						>
 					</div>
 				{:else}
@@ -64,7 +65,7 @@
 					<Sign name="knot" class="absolute -top-0.5 left-0 h-6 w-6" />
 					<p class="font-semibold">{count(knotted, 'student has', 'students have')} a knot</p>
 					<a
-						class="text-[0.8125rem] text-soft underline hover:text-ink"
+						class="thumb text-[0.8125rem] text-soft underline hover:text-ink"
 						href="/master/{master.id}/page/{page.id}/knots">See and untie</a
 					>
 				</li>
@@ -73,11 +74,11 @@
 		{/if}
 	</ol>
 	<p class="mt-4 mb-2 pl-8 text-[0.8125rem]">
-		<button type="button" class="text-soft underline hover:text-ink" onclick={() => (past = true)}
+		<button type="button" class="thumb text-soft underline hover:text-ink" onclick={() => (past = true)}
 			>How it came about</button
 		>
 		{#if !master.reads}
-			<br /><a class="text-soft underline hover:text-ink" href="/master/{master.id}/page/{page.id}/as"
+			<br /><a class="thumb text-soft underline hover:text-ink" href="/master/{master.id}/page/{page.id}/as"
 				>As a student sees it</a
 			>
 		{/if}
@@ -87,7 +88,7 @@
 		<p class="pl-8 text-[0.8125rem] text-soft">
 			Given out by mistake?
 			<a
-				class="whitespace-nowrap underline hover:text-ink"
+				class="thumb whitespace-nowrap underline hover:text-ink"
 				href="/master/{master.id}/pull-back?pages={page.id}">Pull it back</a
 			>
 		</p>

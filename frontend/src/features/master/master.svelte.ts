@@ -219,7 +219,7 @@ export class MasterState {
 	/** The names that pages made from one would have. */
 	async namesOf(page: number, many: Schemas['ManyPages']) {
 		const params = { path: { page_id: page } };
-		return (await ask(api.POST('/api/pages/{page_id}/many/names', { params, body: many }))).names;
+		return ask(api.POST('/api/pages/{page_id}/many/names', { params, body: many }));
 	}
 
 	/** Makes pages from one, right behind it. */

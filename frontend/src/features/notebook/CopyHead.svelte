@@ -20,7 +20,7 @@
 	}
 	let { copy, hand, past, onenter }: Props = $props();
 	const writes = $derived(hand === 'student' && !copy.takenBack);
-	const ASIDE = 'inline-flex min-h-8 items-center gap-1.5 hover:text-ink';
+	const ASIDE = 'inline-flex min-h-8 items-center justify-center gap-1.5 hover:text-ink';
 
 	let making = $state(false);
 
@@ -41,14 +41,19 @@
 
 <header class="pl-[22px] sm:pl-[34px]">
 	{#if !copy.takenBack}
-		<div class="float-right ml-4 flex gap-4 text-[0.8125rem] text-soft print:hidden">
+		<div
+			class="float-right ml-4 flex gap-4 text-[0.8125rem] text-soft max-md:gap-1 print:hidden {hand ===
+			'student'
+				? 'max-md:absolute max-md:top-0 max-md:right-3'
+				: ''}"
+		>
 			{#if writes && !copy.open?.put_away}
-				<button type="button" class="{ASIDE} max-sm:px-1" onclick={() => void attempt(putAway)}>
-					<Archive size={15} /> <span class="max-sm:sr-only">Put away</span>
+				<button type="button" class={ASIDE} onclick={() => void attempt(putAway)}>
+					<Archive size={15} /> <span class="max-md:sr-only">Put away</span>
 				</button>
 			{/if}
-			<button type="button" class="{ASIDE} max-sm:px-1" disabled={making} onclick={() => void takeHome()}>
-				<Printer size={15} /> <span class="max-sm:sr-only">{making ? 'Making it …' : 'Print'}</span>
+			<button type="button" class={ASIDE} disabled={making} onclick={() => void takeHome()}>
+				<Printer size={15} /> <span class="max-md:sr-only">{making ? 'Making it …' : 'Print'}</span>
 			</button>
 			<button
 				type="button"
@@ -56,7 +61,7 @@
 				aria-expanded={past.moments !== null}
 				onclick={() => void attempt(async () => (past.moments ? past.close() : await past.open()))}
 			>
-				<Clock size={15} /> <span class="max-sm:sr-only">How it came about</span>
+				<Clock size={15} /> <span class="max-md:sr-only">How it came about</span>
 			</button>
 		</div>
 	{/if}

@@ -3,6 +3,7 @@
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import Button from '../../ui/Button.svelte';
 	import { beginsWriting } from '../../ui/begin-writing';
@@ -42,7 +43,7 @@
 	});
 
 	onMount(() => {
-		void attempt(() => copy.load());
+		void lookUp(() => copy.load());
 		return whileOpen(copy);
 	});
 </script>

@@ -4,6 +4,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { fetchEditorSoon } from '../../editor';
 	import { route } from '../../router';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
@@ -25,7 +26,7 @@
 	});
 
 	onMount(() => {
-		void attempt(() => notebook.load());
+		void lookUp(() => notebook.load());
 		notebook.listen();
 		fetchEditorSoon();
 		return () => notebook.stop();
@@ -45,7 +46,7 @@
 		<Shelf {notebook} copy={id} {shown} />
 	</div>
 	<div
-		class="min-h-0 overflow-y-auto border-line bg-paper md:border-l print:overflow-visible print:border-0 print:bg-white {open
+		class="relative min-h-0 overflow-y-auto border-line bg-paper md:border-l print:overflow-visible print:border-0 print:bg-white {open
 			? ''
 			: 'hidden md:block'}"
 	>

@@ -1,7 +1,7 @@
 <!-- A page on display: the master's own, as it is now, to be read. -->
 <script lang="ts">
 	import { NO_FACTS, PageEditor, type PageNode } from '../../editor';
-	import { attempt } from '../../ui/report';
+	import { lookUp } from '../../ui/opened.svelte';
 	import type { NotebookState } from './notebook.svelte';
 
 	let { notebook, id }: { notebook: NotebookState; id: number } = $props();
@@ -12,13 +12,13 @@
 	// The list comes anew whenever something on display was changed, and the page with it.
 	$effect(() => {
 		if (notebook.reading.some((one) => one.id === id))
-			void attempt(async () => (page = await notebook.shown(id)));
+			void lookUp(async () => (page = await notebook.shown(id)));
 	});
 </script>
 
 <article class="mx-auto flex min-h-full max-w-[760px] flex-col px-4 pt-6 sm:px-8 md:pt-10">
 	{#if !there}
-		<p role="status" class="py-10 text-[0.9375rem]">Your teacher does not show this page any more.</p>
+		<h1 role="status" class="py-10 text-lg font-semibold">Your teacher does not show this page any more.</h1>
 	{:else if page}
 		<header class="pl-[22px] sm:pl-[34px]">
 			<h1

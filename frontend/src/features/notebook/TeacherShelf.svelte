@@ -3,7 +3,7 @@
 	import { onMount } from 'svelte';
 	import { route } from '../../router';
 	import Sign from '../../thread/Sign.svelte';
-	import { attempt } from '../../ui/report';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { count } from '../../ui/words';
 	import { Frame } from '../people';
 	import { NotebookState, progressOf, type PageLine } from './notebook.svelte';
@@ -15,7 +15,7 @@
 	const own = $derived(notebook.pages.filter((page) => page.tie !== 'tied').length);
 
 	onMount(() => {
-		void attempt(() => notebook.load());
+		void lookUp(() => notebook.load());
 		notebook.listen();
 		return () => notebook.stop();
 	});

@@ -2,7 +2,7 @@
 import { api, ask, type Schemas } from '../../api/client';
 import type { PageNode } from '../../editor';
 import { toasts } from '../../ui/toasts.svelte';
-import { dayAndTime, list } from '../../ui/words';
+import { dayAndTime, list, manyOf } from '../../ui/words';
 import type { CopyState } from './copy.svelte';
 
 export type Moment = Schemas['MomentOut'];
@@ -70,5 +70,5 @@ export function told(moment: Moment, hand: 'student' | 'reader'): { head: string
 function gathered(words: string[]): string[] {
 	const times = new Map<string, number>();
 	for (const one of words) times.set(one, (times.get(one) ?? 0) + 1);
-	return [...times].map(([one, n]) => (n > 1 ? `${n} times ${one}` : one));
+	return [...times].map(([one, n]) => (n > 1 ? manyOf(one, n) : one));
 }

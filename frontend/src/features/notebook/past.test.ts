@@ -28,5 +28,5 @@ describe('a moment of the past', () => {
 	it('says what it changed, and not too much of it', () =>
 		expect(told(moment('push', 'a', 'b', 'c', 'd'), 'student').under).toBe('a, b and 2 more'));
 	it('says the same only once', () =>
-		expect(told(moment('push', 'a new task', 'a new task'), 'student').under).toBe('2 times a new task'));
+		expect(told(moment('push', 'a new task', 'a new task'), 'student').under).toBe('2 new tasks'));
 });

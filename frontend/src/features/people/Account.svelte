@@ -66,7 +66,7 @@
 	}
 </script>
 
-<Dialog bind:open title="Your way in">
+<Dialog bind:open title="Your password">
 	<p class="mb-4 text-soft">You sign in as <b class="text-ink">{session.person?.signs_in_as}</b>.</p>
 	<form class="mb-6 grid gap-3" onsubmit={change}>
 		<Field label="Your password now" type="password" autocomplete="current-password" bind:value={old} />

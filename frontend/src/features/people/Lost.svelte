@@ -1,10 +1,19 @@
 <script lang="ts">
-	const home = '/';
+	import { route } from '../../router';
+	import { opened } from '../../ui/opened.svelte';
+
+	/** The course or the notebook that the address is of, where that is not what is missing. */
+	const around = $derived(/^\/(master|notebook)\/\d+(?=\/)/.exec(route.pathname)?.[0]);
 </script>
+
+<svelte:head><title>Nothing here · Red Thread</title></svelte:head>
 
 <main class="mx-auto max-w-md px-6 py-20">
 	<h1 class="mb-3 font-serif text-2xl font-semibold">There is nothing at this address</h1>
-	<p class="text-soft">
-		It may have been moved. <a class="thumb text-accent underline" href={home}>Go to your own pages</a>.
+	<p class="mb-4 text-soft">
+		{opened.problem?.status === 404 ? opened.problem.message : ''} It may have been moved or taken out meanwhile.
 	</p>
+	<a class="thumb text-accent underline" href={around ?? '/'}
+		>{around?.startsWith('/master') ? 'To the course' : around ? 'To the notebook' : 'To your own pages'}</a
+	>
 </main>

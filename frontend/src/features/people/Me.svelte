@@ -20,7 +20,7 @@
 	);
 	const choices = $derived([
 		{ words: theme.dark ? 'Light' : 'Dark', run: () => theme.toggle() },
-		{ words: 'Your way in', run: () => (account = true) },
+		{ words: 'Password', run: () => (account = true) },
 		...(session.person?.administers ? [{ words: 'This school', run: () => (school = true) }] : []),
 		...(session.person?.kind === 'teacher' ? [{ words: 'All courses', run: () => go('/?all=1') }] : []),
 		{

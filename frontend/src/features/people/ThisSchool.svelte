@@ -3,6 +3,7 @@
 	import { Problem } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Accounts from './Accounts.svelte';
+	import Room from './Room.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import Field from '../../ui/Field.svelte';
 	import { toasts } from '../../ui/toasts.svelte';
@@ -57,5 +58,6 @@
 		{#if problem}<p role="alert"><b>{problem.message}</b> {problem.hint}</p>{/if}
 		<div><Button go type="submit">Change it</Button></div>
 	</form>
+	<Room />
 	<Accounts />
 </Dialog>

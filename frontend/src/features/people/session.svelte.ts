@@ -2,6 +2,8 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { forgetAll, keepFor } from '../../ui/unsaved';
 import { beSomebody } from '../../api/sending';
+import { toasts } from '../../ui/toasts.svelte';
+import { list } from '../../ui/words';
 import { courses } from './courses.svelte';
 
 const windows = 'BroadcastChannel' in globalThis ? new BroadcastChannel('red-thread') : null;
@@ -80,6 +82,10 @@ class Session {
 		this.demo = found.demo;
 		this.school = found.school;
 		beSomebody(found.person.id, found.proof);
+		if (found.nearly_full.length)
+			toasts.say(`Nearly all is taken of ${list(found.nearly_full)}.`, {
+				hint: 'Whoever looks after the school can allow more.'
+			});
 	}
 }
 

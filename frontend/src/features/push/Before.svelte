@@ -28,6 +28,11 @@
 		children: Snippet;
 	}
 	let { push, verb, ready, idle, notes, children }: Props = $props();
+	const pulling = $derived(verb === 'Pull back');
+
+	/** The page as that student has it, or would have it. */
+	const read = (page: number, notebook: number) =>
+		go(`/master/${push.id}/page/${page}/as?student=${notebook}${pulling ? '' : '&when=would-have'}`);
 	const nothing = $derived(push.plan !== null && !push.plan.changes_anything);
 	const told = $derived(nothing ? idle : ready);
 
@@ -65,13 +70,15 @@
 				</p>
 			{/if}
 			<div class="mt-7 mb-5"><Strip rows={push.plan.rows} students={push.plan.students} /></div>
-			<div class="grow pb-8"><Outcomes {...push.plan} titles={titlesOf(push.plan)} {notes} /></div>
+			<div class="grow pb-8">
+				<Outcomes {...push.plan} titles={titlesOf(push.plan)} {notes} onread={read} />
+			</div>
 			<footer
 				class="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-line bg-paper py-4"
 			>
 				<Button
 					go
-					class="px-5 py-2.5 text-base"
+					class="px-5 py-2.5 text-base {pulling ? 'border-ink! bg-paper! text-ink!' : ''}"
 					disabled={nothing || push.busy}
 					aria-busy={push.planning}
 					onclick={start}

@@ -26,15 +26,18 @@
 
 <div class="mb-6 flex flex-wrap gap-2">
 	<Button go onclick={() => go(`/master/${master}/page/${view.page_ids[0]}`)}>Back to the page</Button>
-	{#if !pulled}<Button onclick={() => void seeReach()}>See who has what</Button>{/if}
+	{#if !pulled && view.rows.length}<Button onclick={() => void seeReach()}>See who has what</Button>{/if}
 	{#if !view.may_change}
 		<!-- Who reads along changes nothing. -->
 	{:else if !pulled}
-		<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
-			Pull it back
-		</Button>
+		{#if view.push.status === 'done'}
+			<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
+				Pull it back
+			</Button>
+		{/if}
 		{#if changes && !view.push.undone_at}
-			<Button onclick={onundo}>Undo this push</Button>
+			<Button onclick={onundo}>{view.push.status === 'done' ? 'Undo this push' : 'Undo what was done'}</Button
+			>
 		{/if}
 	{:else if !view.push.undone_at}
 		<Button onclick={onundo}>Undo: put it all back</Button>
@@ -47,7 +50,7 @@
 </div>
 {#if changes && !pulled && view.may_change && !view.push.undone_at}
 	<p class="-mt-3 mb-6 text-[0.8125rem] text-soft">
-		Undo puts every copy back as it was before this push, where nobody has written since. Pulling back takes
-		the page out of the notebooks.
+		Undo puts every copy back as it was before this push, where nobody has written since.
+		{#if view.push.status === 'done'}Pulling back takes the page out of the notebooks.{/if}
 	</p>
 {/if}

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { route } from '../../router';
-	import { attempt } from '../../ui/report';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { count } from '../../ui/words';
 	import Before from './Before.svelte';
 	import { concerned } from './outcomes';
@@ -15,7 +15,7 @@
 	const after = Number(asked.get('after'));
 
 	onMount(() =>
-		attempt(async () => {
+		lookUp(async () => {
 			if (await pull.loadSaid()) return;
 			await (after ? pull.loadAfter(pages, after) : pull.loadThere(pages));
 		})

@@ -5,6 +5,7 @@
 	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import { count, dayAndTime } from '../../ui/words';
@@ -24,7 +25,7 @@
 	const result = new ResultState(Number(params.push));
 
 	onMount(() => {
-		void attempt(async () => {
+		void lookUp(async () => {
 			await result.load();
 			result.follow();
 		});

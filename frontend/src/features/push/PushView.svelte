@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { route } from '../../router';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { count, list } from '../../ui/words';
 	import { thereWords } from './how';
@@ -16,7 +17,7 @@
 	const asked = new URLSearchParams(location.search).get('pages') ?? '';
 
 	onMount(() =>
-		attempt(async () => {
+		lookUp(async () => {
 			if (!(await push.loadSaid())) await push.loadAimed(asked.split('.').filter(Boolean).map(Number));
 		})
 	);

@@ -3,7 +3,7 @@
 	import { onMount } from 'svelte';
 	import { api, ask, type Schemas } from '../../api/client';
 	import { route } from '../../router';
-	import { attempt } from '../../ui/report';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { count, dayAndTime } from '../../ui/words';
 	import Sign from '../../thread/Sign.svelte';
 	import { Frame } from '../people';
@@ -14,7 +14,7 @@
 	let pushes = $state.raw<Schemas['PushOut'][] | null>(null);
 
 	onMount(() =>
-		attempt(async () => {
+		lookUp(async () => {
 			const path = { master_id: master };
 			pushes = await ask(api.GET('/api/masters/{master_id}/pushes', { params: { path } }));
 		})
@@ -36,6 +36,10 @@
 			return push.students_done ? `stopped after ${done}` : 'stopped before it began';
 		return `${push.status === 'paused' ? 'paused, ' : ''}${done} done`;
 	}
+
+	/** By which of its editions a page that went out more than once is known. */
+	const edition = ({ kind, said }: Schemas['PushOut']) =>
+		kind === 'push' && said.pages === 1 && (said.edition ?? 1) > 1 ? `edition ${said.edition} · ` : '';
 
 	const summary = (push: Schemas['PushOut']) =>
 		ORDER.filter((outcome) => push.counts[outcome])
@@ -75,7 +79,7 @@
 						<span class="font-serif text-[1.0625rem] font-semibold">{inLog(push.kind)}{say(push)}</span>
 						<span class="text-soft">{dayAndTime(push.made_at)}</span>
 						<span class="text-[0.8125rem] text-soft"
-							>{push.again_of ? 'again · ' : ''}{push.undone_at
+							>{push.again_of ? 'again · ' : ''}{edition(push)}{push.undone_at
 								? `undone ${dayAndTime(push.undone_at)}`
 								: standing(push)}</span
 						>

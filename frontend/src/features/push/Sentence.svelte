@@ -3,6 +3,7 @@
 	import Pick from '../../ui/Pick.svelte';
 	import Chooser from '../../ui/Chooser.svelte';
 	import type { Snippet } from 'svelte';
+	import Sign from '../../thread/Sign.svelte';
 	import Whom from './Whom.svelte';
 	import type { PullBackState, PushState } from './push.svelte';
 
@@ -27,17 +28,25 @@
 	const reached = $derived(
 		push.named.map((one) => ({ id: one.notebook_id, words: one.name, under: one.class_name }))
 	);
+	const lacking = $derived(
+		pulling
+			? []
+			: offered.filter((page) => !page.edition && page.display === 'ordinary').map((page) => page.id)
+	);
 	const quickPages = $derived(
-		changed.length
-			? [{ words: `All that changed (${changed.length})`, run: () => push.set('pages', changed) }]
-			: []
+		[
+			{ words: 'All that changed', ids: changed },
+			{ words: 'All not given out yet', ids: lacking }
+		]
+			.filter(({ ids }) => ids.length)
+			.map(({ words, ids }) => ({ words: `${words} (${ids.length})`, run: () => push.set('pages', ids) }))
 	);
 </script>
 
 <h1
 	class="max-w-[52rem] font-serif text-[1.375rem] leading-[1.6] font-medium tracking-tight text-balance sm:text-[1.75rem]"
 >
-	{verb}
+	{#if pulling}<Sign name="frayed" class="mr-1 inline-block h-7 w-6 align-middle" />{/if}{verb}
 	<Pick words={push.pageWords} label="Pages">
 		<Chooser
 			label="Pages"
@@ -46,6 +55,7 @@
 			chosen={push.pages}
 			quick={quickPages}
 			ontoggle={(id) => push.toggle('pages', id)}
+			ontake={(ids) => push.set('pages', ids)}
 		/>
 		{#if !pulling}
 			{#each [['dividers', 'Dividers, without their pages'], ['sections', 'Sections, without their pages']] as const as [kind, label] (kind)}
@@ -66,6 +76,7 @@
 			items={reached}
 			chosen={push.without}
 			ontoggle={(id) => push.toggle('without', id)}
+			ontake={(ids) => push.set('without', ids)}
 		/>
 	</Pick>
 	{@render children()}

@@ -1,10 +1,13 @@
 <!-- A push that waits, runs or rests: how far it is, and what can be done about it. -->
 <script lang="ts">
+	import type { Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
 	import { session } from '../people';
 	import type { ResultState } from './result.svelte';
+	import Outcomes from './Outcomes.svelte';
+	import { titlesOf } from './outcomes';
 	import { asClock, spelled, written } from './when';
 
 	let { result }: { result: ResultState } = $props();
@@ -13,7 +16,13 @@
 	const waits = $derived(result.status === 'scheduled');
 	const rests = $derived(result.status === 'paused');
 	const done = $derived(`${result.done.toLocaleString('en')} of ${count(result.total, 'student')} done.`);
-	let at = $state('');
+	// svelte-ignore state_referenced_locally
+	let at = $state(push.begins_at ? asClock(new Date(push.begins_at), session.zone) : '');
+	let plan = $state.raw<Schemas['PlanOut'] | null>(null);
+
+	$effect(() => {
+		if (waits) void attempt(async () => (plan = await result.plan()));
+	});
 
 	async function change(event: SubmitEvent) {
 		event.preventDefault();
@@ -63,3 +72,10 @@
 		{/if}
 	</div>
 </div>
+
+{#if waits && plan}
+	<section class="mt-8" aria-label="What it would do now">
+		<h2 class="mb-3 font-semibold">If it went out now</h2>
+		<Outcomes {...plan} titles={titlesOf(plan)} />
+	</section>
+{/if}

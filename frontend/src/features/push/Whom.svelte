@@ -4,6 +4,7 @@
 	import Pick from '../../ui/Pick.svelte';
 	import Radios from '../../ui/Radios.svelte';
 	import { onlyChoices } from './only';
+	import KeepGroup from './KeepGroup.svelte';
 	import Typed from './Typed.svelte';
 	import type { PullBackState, PushState } from './push.svelte';
 
@@ -53,5 +54,7 @@
 		items={students}
 		chosen={push.singles}
 		ontoggle={(id) => push.toggle('singles', id)}
+		ontake={(ids) => push.set('singles', ids)}
 	/>
+	{#if push.loose.length > 1}<KeepGroup {push} />{/if}
 </Pick>

@@ -144,6 +144,22 @@ export abstract class SentenceState<P extends Plan> {
 		);
 	}
 
+	/** Those who were chosen one by one, or of a class without some: no class and no group is them. */
+	get loose(): number[] {
+		if (!this.singles.length && !this.without.length) return [];
+		return this.named.map((one) => one.notebook_id).filter((id) => !this.without.includes(id));
+	}
+
+	/** Keeps them as a group of the course, for which it is from now on. */
+	async keepGroup(name: string) {
+		const params = { path: { master_id: this.id } };
+		const body = { name, notebook_ids: this.loose };
+		const { id } = await ask(api.POST('/api/masters/{master_id}/groups', { params, body }));
+		this.offered = await ask(api.GET('/api/masters/{master_id}/groups', { params }));
+		toasts.say(`${name} is a group now: choose it whenever a page is for them.`);
+		this.setWhom({ classes: [], groups: [id], singles: [], without: [], unclear: [] });
+	}
+
 	get request() {
 		return {
 			master_id: this.id,

@@ -21,6 +21,11 @@ export class ResultState {
 		this.status = this.view.push.status;
 	}
 
+	/** What a push that waits would do now. */
+	plan() {
+		return ask(api.GET('/api/pushes/{push_id}/plan', { params: { path: { push_id: this.id } } }));
+	}
+
 	/** What undoing it would do. */
 	undoPlan() {
 		return ask(api.GET('/api/pushes/{push_id}/undo', { params: { path: { push_id: this.id } } }));

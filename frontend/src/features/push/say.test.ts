@@ -3,6 +3,7 @@ import { say } from './say';
 
 const said = {
 	title: 'Tides',
+	edition: 1,
 	pages: 1,
 	classes: ['9A'],
 	students: [],

@@ -4,6 +4,7 @@
 	import { cellOf, cellWords, totalsOf, totalWords } from './cells';
 	import type { ReachState } from './reach.svelte';
 	import Stitch from './Stitch.svelte';
+	import { walk } from './walk';
 
 	interface Props {
 		reach: ReachState;
@@ -20,8 +21,8 @@
 	let at = $state({ row: 0, column: 0 });
 
 	const from = $derived(Math.max(0, Math.floor(top / HIGH) - MARGIN));
-	const to = $derived(Math.min(reach.rows.length, Math.ceil((top + tall) / HIGH) + MARGIN));
-	const shown = $derived(reach.rows.slice(from, to).map((row, n) => ({ ...row, row: from + n })));
+	const until = $derived(Math.min(reach.rows.length, Math.ceil((top + tall) / HIGH) + MARGIN));
+	const shown = $derived(reach.rows.slice(from, until).map((row, n) => ({ ...row, row: from + n })));
 	function tell(row: number, column: number) {
 		const line = reach.rows[row];
 		const student = reach.students[column];
@@ -30,19 +31,16 @@
 	}
 
 	function keys(event: KeyboardEvent) {
-		const steps: Record<string, [number, number]> = {
-			ArrowUp: [-1, 0],
-			ArrowDown: [1, 0],
-			ArrowLeft: [0, -1],
-			ArrowRight: [0, 1]
-		};
-		const step = steps[event.key];
-		if (!step) return;
+		const to = walk(at, event.key, event.ctrlKey || event.metaKey, {
+			rows: reach.rows.length,
+			columns: reach.students.length,
+			has: (row, column) => cellOf(reach.students[column]!.cells[reach.rows[row]!.k]!).state !== 'not-given'
+		});
+		if (!to) return;
 		event.preventDefault();
-		at = {
-			row: Math.min(reach.rows.length - 1, Math.max(0, at.row + step[0])),
-			column: Math.min(reach.students.length - 1, Math.max(0, at.column + step[1]))
-		};
+		at = to;
+		// Only the rows in sight are drawn: one that is not comes into the middle.
+		if (to.row < from || to.row >= until) box.scrollTop = to.row * HIGH - tall / 2;
 		requestAnimationFrame(() =>
 			box.querySelector<HTMLElement>(`[data-cell="${at.row}-${at.column}"]`)?.focus()
 		);
@@ -98,7 +96,8 @@
 					<td></td>
 				</tr>
 			{/each}
-			{#if to < reach.rows.length}<tr style:height="{(reach.rows.length - to) * HIGH}px"><td></td></tr>{/if}
+			{#if until < reach.rows.length}<tr style:height="{(reach.rows.length - until) * HIGH}px"><td></td></tr
+				>{/if}
 		</tbody>
 	</table>
 </div>

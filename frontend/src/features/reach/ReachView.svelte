@@ -4,6 +4,7 @@
 	import { copyAt } from '../../api/copy-at';
 	import { go, route } from '../../router';
 	import Button from '../../ui/Button.svelte';
+	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import { count } from '../../ui/words';
@@ -26,7 +27,7 @@
 		[7, 'cut loose']
 	] as const;
 
-	onMount(() => attempt(() => reach.load()));
+	onMount(() => lookUp(() => reach.load()));
 
 	let kept = $state(false);
 	const look = (id: number) => {

@@ -9,10 +9,12 @@ from typing import Literal
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.refusals import CannotMoveThere, NameMissing, NotFound
+from red_thread.actions.room import require_room_in_master
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.tree import Outline, OutlinePage
 from red_thread.core.page.nodes import Node, paragraph, title_of, with_attributes
+from red_thread.core.quotas import Kept
 from red_thread.store.master.values import OutlineItem, OutlineKind
 from red_thread.store.unit import Unit
 
@@ -43,6 +45,7 @@ async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, pa
     outline = await unit.masters.outline(section.master_id)
     if parent_id is not None and (parent_id, section_id) not in {(p.id, p.section_id) for p in outline.pages}:
         raise NotFound(what="page")
+    await require_room_in_master(unit, section.master_id, Kept(pages=1))
     return await unit.masters.add_page(section_id, parent_id, outline.end_of_section(section_id, parent_id), document)
 
 

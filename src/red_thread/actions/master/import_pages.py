@@ -15,6 +15,7 @@ from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_master_page, require_teacher
+from red_thread.actions.room import require_room_in_master
 from red_thread.core.merge.same_blocks import with_ids_of
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import ORDINARY, Standing
@@ -31,6 +32,7 @@ from red_thread.core.page.nodes import (
     with_bytes,
     with_content,
 )
+from red_thread.core.quotas import Kept
 from red_thread.store.master.values import MasterPage
 from red_thread.store.unit import Unit
 
@@ -96,13 +98,15 @@ async def import_pages(
 ) -> Taken:
     """Takes pages in, in order, each at the end of its section. `update`: those that are there by name change.
 
-    `hear` is told how many of the items are done. Raises NotFound.
+    `hear` is told how many of the items are done. Raises NotFound, NoRoom.
     """
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
     taken = Taken()
     places, known = _Places(unit, actor, master_id, outline, taken), _Known(outline)
     there = [known.take(item) if update and isinstance(item, ImportedPage) else None for item in items]
+    new = sum(page_id is None and isinstance(item, ImportedPage) for item, page_id in zip(items, there, strict=True))
+    await require_room_in_master(unit, master_id, Kept(pages=new))
     before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
     titles: dict[tuple[int, str], int] = {}
     for k, item in enumerate(items):

@@ -58,10 +58,12 @@ async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView
     outline = await unit.masters.outline(master_id)
     order = outline.page_order()
     given = await unit.masters.given(master_id)
+    # A page for five, or what a latecomer begins with, does not say where the class is.
+    to_classes = set(given).intersection(await unit.masters.pushed_to_classes(master_id))
     return MasterView(
         outline,
         await unit.classes.of_master(master_id),
-        find_needles(order, given),
+        find_needles(order, to_classes),
         {page_id for _, page_id in given}.intersection(order),
     )
 

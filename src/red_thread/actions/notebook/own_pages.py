@@ -6,9 +6,11 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.actions.permissions import require_own_notebook
 from red_thread.actions.refusals import NotebookFull, NotFound
+from red_thread.actions.room import require_room_of_student
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import EMPTY_PAGE, paragraph, with_attributes, with_content
+from red_thread.core.quotas import Kept
 from red_thread.store.unit import Unit
 
 OWN_SECTION = "My own pages"
@@ -27,6 +29,7 @@ async def begin_page(
     section_id = await _section(unit, notebook_id, section_id)
     there = await unit.notebooks.page_keys(section_id)
     _require_room(there, PAGES, "pages")
+    await require_room_of_student(unit, actor.person_id, Kept(pages=1))
     copy_id = await unit.notebooks.add_own_page(notebook_id, section_id, _key(there, after))
     page = with_content(with_attributes(EMPTY_PAGE, title=title.strip()), [paragraph("first")])
     state = next_state(copy_id, 0, EMPTY_PAGE, page, (None, EMPTY_PAGE), Cause.STUDENT, actor.person_id)

@@ -1,6 +1,7 @@
 """Accounts end: closed, which can be undone; erased on request, which cannot. By who looks after the school alone."""
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_administrator
 from red_thread.actions.refusals import NotFound, NotYourOwnAccount, StillOpen
 from red_thread.store.people.values import Account
 from red_thread.store.unit import Unit
@@ -8,7 +9,7 @@ from red_thread.store.unit import Unit
 
 async def look_at_accounts(unit: Unit, actor: Actor) -> list[Account]:
     """Everybody of the school, with when they signed in last. Raises NotFound to everybody else."""
-    await _require_administrator(unit, actor)
+    await require_administrator(unit, actor)
     return await unit.accounts.all()
 
 
@@ -43,16 +44,10 @@ async def erase_person(unit: Unit, actor: Actor, person_id: int) -> int:
 
 
 async def _require_person(unit: Unit, actor: Actor, person_id: int) -> Account:
-    await _require_administrator(unit, actor)
+    await require_administrator(unit, actor)
     if person_id == actor.person_id:
         raise NotYourOwnAccount
     found = [account for account in await unit.accounts.all() if account.id == person_id]
     if not found:
         raise NotFound(what="person")
     return found[0]
-
-
-async def _require_administrator(unit: Unit, actor: Actor) -> None:
-    person = await unit.people.person(actor.person_id)
-    if person is None or not person.administers:
-        raise NotFound(what="school")

@@ -3,7 +3,8 @@
 from zoneinfo import available_timezones
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.refusals import NameMissing, NoSuchZone, NotFound
+from red_thread.actions.permissions import require_administrator
+from red_thread.actions.refusals import NameMissing, NoSuchZone
 from red_thread.store.people.values import School
 from red_thread.store.unit import Unit
 
@@ -13,9 +14,7 @@ async def change_school(unit: Unit, actor: Actor, school: School) -> None:
 
     Raises NotFound to everybody else, NameMissing, NoSuchZone.
     """
-    person = await unit.people.person(actor.person_id)
-    if person is None or not person.administers:
-        raise NotFound(what="school")
+    await require_administrator(unit, actor)
     name = " ".join(school.name.split())[:120]
     if not name:
         raise NameMissing(what="school")

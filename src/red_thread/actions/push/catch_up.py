@@ -8,7 +8,8 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_class_to_read
 from red_thread.core.outline.tree import Holder
 from red_thread.core.push import USUAL, Given, How, IfCopy, Lacking, lacking
-from red_thread.store.classes.values import ClassInfo
+from red_thread.store.classes.values import ClassInfo, Student
+from red_thread.store.master.values import Starter
 from red_thread.store.push.values import NewPush, Reached
 from red_thread.store.unit import Unit
 
@@ -97,18 +98,25 @@ async def _lacking(
     unit: Unit, of: ClassInfo, master_ids: Sequence[int], notebook_ids: Collection[int] | None = None
 ) -> LackingOf:
     students = await unit.classes.students(of.id)
-    wanted = [s.notebook_id for s in students if notebook_ids is None or s.notebook_id in notebook_ids]
+    wanted = [student for student in students if notebook_ids is None or student.notebook_id in notebook_ids]
     return [(one, await _lacking_of(unit, one, of.id, wanted)) for one in master_ids if wanted]
 
 
-async def _lacking_of(unit: Unit, master_id: int, class_id: int, wanted: list[int]) -> list[Lacking]:
+async def _lacking_of(unit: Unit, master_id: int, class_id: int, students: list[Student]) -> list[Lacking]:
     outline = await unit.masters.outline(master_id)
-    begins_with = Given("give", await unit.masters.starters(master_id), to_class=True)
-    events = [begins_with, *await unit.given.events(master_id, class_id, wanted)]
+    wanted = [student.notebook_id for student in students]
+    begins_with = [_begun_with(starter, students) for starter in await unit.masters.starters(master_id)]
+    events = [*begins_with, *await unit.given.events(master_id, class_id, wanted)]
     held = await unit.given.held(master_id, wanted)
     wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
     pages = [page for page in outline.page_order() if page not in wrapped]
     return lacking(events, held, pages, [holder for holder in outline.holder_order() if holder not in hidden])
+
+
+def _begun_with(starter: Starter, students: Sequence[Student]) -> Given:
+    """A starter page, as given to those who came into the class after it had become one."""
+    later = [s.notebook_id for s in students if starter.since is None or s.since[-1] >= starter.since]
+    return Given("give", {starter.page_id: starter.number}, to_class=False, notebook_ids=frozenset(later))
 
 
 async def _give(unit: Unit, made_by: int, found: LackingOf) -> CaughtUp:

@@ -77,7 +77,11 @@ class Preview:
 
 async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Preview:
     """The plan of a push, before anything happens."""
-    chosen = await choose(unit, actor, request)
+    return await preview_of(unit, await choose(unit, actor, request))
+
+
+async def preview_of(unit: Unit, chosen: Chosen) -> Preview:
+    """The plan of what was looked up."""
     asked = chosen.asked()
     plan = await aside(plan_push, await unit.pushes.facts(asked, chosen.audience))
     names = chosen.outline.names_of(row.holder for row in plan.rows if row.holder)

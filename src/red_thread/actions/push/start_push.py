@@ -7,10 +7,9 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push, require_teacher
 from red_thread.actions.push.clock import require_time
 from red_thread.actions.push.editions import make_editions
-from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, look_up, new_push
+from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, new_push
+from red_thread.actions.push.waiting_push import look_up_waiting
 from red_thread.actions.refusals import NotFound, Refused
-from red_thread.core.outline.placement import IN_ORDER
-from red_thread.core.push import How, IfOwn
 from red_thread.store.push.values import PushInfo
 from red_thread.store.unit import Unit
 
@@ -47,39 +46,15 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
 
     Pages that are not in the master any more stay out of it. One that can reach nobody has failed, and says why.
     """
-    whom = await unit.pushes.whom(push.id)
-    page_ids = list(await unit.pushes.pages_of(push.id))
-    await unit.masters.lock_pages(page_ids)
-    outline = await unit.masters.outline(push.master_id)
-    there = set(outline.page_order())
-    pages = [page for page in await unit.masters.pages(page_ids) if page.id in there]
-    holders = tuple(outline.names_of(await unit.pushes.holders_of(push.id)))
-    if not pages and not holders:
-        await unit.pushes.give_up(push.id, _ALL_GONE)
-        return None
-    groups = {group.id for group in await unit.groups.of_master(push.master_id)}.intersection(whom["group"])
-    classes = {one.id for one in await unit.classes.of_master(push.master_id)}.intersection(whom["class"])
-    following = set(await unit.audiences.among(push.master_id, [*whom["notebook"], *whom["without"]]))
-    single, without = (tuple(following.intersection(whom[kind])) for kind in ("notebook", "without"))
-    said = tuple(page.id for page in pages), tuple(classes), single, without, tuple(groups)
-    into = push.section_id if ("section", push.section_id) in outline.holders() else None
-    how = _as_things_are(push.how, there)
+    await unit.masters.lock_pages(list(await unit.pushes.pages_of(push.id)))
     try:
-        chosen = await look_up(unit, PushRequest(push.master_id, *said, push.only, holders, into, how), pages)
+        chosen = await look_up_waiting(unit, push)
     except Refused as refused:
         await unit.pushes.give_up(push.id, str(refused))
         return None
+    how = chosen.request.how
     await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.audience, how)
     return replace(push, status="waiting", students=len(chosen.audience), how=how)
-
-
-def _as_things_are(how: How, there: set[int]) -> How:
-    """How a push that waited is meant now: a place that is gone is none, and near names are none that anybody saw."""
-    where = how.where if how.where.is_in(there) else IN_ORDER
-    return replace(how, where=where, if_own=IfOwn.THEIRS if how.if_own is IfOwn.NEAR else how.if_own)
-
-
-_ALL_GONE = "When its time came, its pages had been taken out of the master."
 
 
 async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:

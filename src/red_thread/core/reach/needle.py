@@ -6,7 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 def find_needles(order: Sequence[int], given: Iterable[tuple[int, int]]) -> Mapping[int, int]:
     """For each class the page where its needle is.
 
-    order: page ids in the master's order. given: pairs of class id and page id. A class without pages has none.
+    order: page ids in the master's order. given: pairs of class id and page id, of what was given to a class as such.
+    A class without pages has none.
     """
     rank = {page_id: k for k, page_id in enumerate(order)}
     furthest: dict[int, int] = {}

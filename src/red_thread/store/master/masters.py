@@ -6,7 +6,7 @@ from dataclasses import fields
 from datetime import datetime
 from typing import Any, Literal, TypeAlias, cast
 
-from sqlalchemy import bindparam, func, insert, select, text, update
+from sqlalchemy import TextClause, bindparam, func, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
@@ -28,11 +28,12 @@ from red_thread.store.master.values import (
     OutlineKind,
     PastState,
     Role,
+    Starter,
     Stretch,
     TakenOutItem,
 )
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT, STANDS
-from red_thread.store.rows import as_values, columns
+from red_thread.store.rows import as_value, as_values, columns
 from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
@@ -51,9 +52,9 @@ _PAGES = text("""
     WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
 """)
 _STARTERS = text("""
-    SELECT p.id AS page_id, max(e.number) AS number
+    SELECT p.id AS page_id, max(e.number) AS number, p.starter_since AS since
     FROM page p JOIN section s ON s.id = p.section_id JOIN edition e ON e.page_id = p.id
-    WHERE s.master_id = :master AND p.starter AND p.removed_at IS NULL AND s.removed_at IS NULL GROUP BY p.id
+    WHERE s.master_id = :master AND p.starter AND p.removed_at IS NULL AND s.removed_at IS NULL GROUP BY p.id, p.starter_since
 """)
 _ANY_ON_DISPLAY = text("""
     SELECT EXISTS (SELECT FROM page p JOIN section s ON s.id = p.section_id
@@ -64,6 +65,11 @@ _GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
     FROM notebook n JOIN copy c ON c.notebook_id = n.id
     WHERE n.class_id = {FOLLOWING} AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
+""")
+_PUSHED_TO_CLASSES = text("""
+    SELECT DISTINCT w.target_id AS class_id, g.page_id
+    FROM push p JOIN push_whom w ON w.push_id = p.id AND w.kind = 'class' JOIN push_page g ON g.push_id = p.id
+    WHERE p.master_id = :master AND p.kind = 'push' AND p.undone_at IS NULL AND p.status <> 'scheduled'
 """)
 _TEACHERS = text("""
     SELECT p.id AS person_id, p.name, m.role FROM master_teacher m JOIN person p ON p.id = m.person_id
@@ -253,8 +259,15 @@ class MasterStore:
         )
 
     async def given(self, master_id: int) -> list[tuple[int, int]]:
-        """Pairs of class id and page id: what each class has been given."""
-        found = await self.connection.execute(_GIVEN, {"master": master_id})
+        """Pairs of class id and page id: of each class, what anybody in it has."""
+        return await self._pairs(_GIVEN, master_id)
+
+    async def pushed_to_classes(self, master_id: int) -> list[tuple[int, int]]:
+        """Pairs of class id and page id: what was pushed to a class as such, not to some of its students."""
+        return await self._pairs(_PUSHED_TO_CLASSES, master_id)
+
+    async def _pairs(self, wanted: TextClause, master_id: int) -> list[tuple[int, int]]:
+        found = await self.connection.execute(wanted, {"master": master_id})
         return [(row.class_id, row.page_id) for row in found]
 
     async def item(self, kind: OutlineKind, item_id: int) -> OutlineItem | None:
@@ -329,16 +342,16 @@ class MasterStore:
 
     async def set_starter(self, page_id: int, on: bool) -> None:
         """Whether new notebooks begin with a page."""
-        await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(starter=on))
+        since = {"starter": on, "starter_since": self.now if on else None}
+        await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(**since))
 
     async def set_template(self, page_id: int, on: bool) -> None:
         """Whether new pages can begin as this one."""
         await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(template=on))
 
-    async def starters(self, master_id: int) -> dict[int, int]:
-        """The pages with which new notebooks begin, each with the number of its newest edition."""
-        found = await self.connection.execute(_STARTERS, {"master": master_id})
-        return {row.page_id: row.number for row in found}
+    async def starters(self, master_id: int) -> list[Starter]:
+        """The pages with which new notebooks begin."""
+        return [as_value(Starter, row) for row in await self.connection.execute(_STARTERS, {"master": master_id})]
 
     async def any_on_display(self, master_id: int) -> bool:
         """Whether there is anything in a master that its classes read in it."""

@@ -32,6 +32,15 @@ class Colleague:
 
 
 @dataclass(frozen=True, slots=True)
+class Starter:
+    """A page with which notebooks begin that are made after `since`, at its newest edition; None: all of them."""
+
+    page_id: int
+    number: int
+    since: datetime | None
+
+
+@dataclass(frozen=True, slots=True)
 class MasterPage:
     """A master page as the teacher has it now. `display`: what comes of what it and its section say.
 

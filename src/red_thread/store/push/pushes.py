@@ -53,6 +53,8 @@ _SAID = text("""
                            LEFT JOIN edition e ON e.id = g.edition_id LEFT JOIN page m ON m.id = g.page_id
                            WHERE g.push_id = p.id ORDER BY g.position LIMIT 1), '') AS title,
         (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
+        (SELECT e.number FROM push_page g JOIN edition e ON e.id = g.edition_id
+         WHERE g.push_id = p.id ORDER BY g.position LIMIT 1) AS edition,
         array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
               WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1)
         || array(SELECT g.name FROM push_whom w JOIN student_group g ON g.id = w.target_id

@@ -82,7 +82,7 @@ class PushInfo:
 
 @dataclass(frozen=True, slots=True)
 class Said:
-    """What was asked for, in names, for a sentence. `title`: of the first page; `pages`: how many there are.
+    """What was asked for, in names, for a sentence. `title`, `edition`: of the first page; `pages`: how many.
 
     `classes`: the names of whole classes, then of groups. `students`: of at most three single students; `singles`,
     `without`: how many single students, and how many were left out. `holders`: dividers and sections as such; `into`:
@@ -90,6 +90,7 @@ class Said:
     """
 
     title: str
+    edition: int | None
     pages: int
     classes: list[str]
     students: list[str]

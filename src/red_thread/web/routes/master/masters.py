@@ -244,7 +244,7 @@ async def post_go_back_to(page_id: int, revision: int, unit: InUnit, actor: ByAc
 @router.post("/pages/{page_id}/many/names")
 async def post_names(page_id: int, body: ManyPages, unit: InUnit, actor: ByActor) -> NamesOut:
     """How pages made from this one would be called; nothing happens."""
-    return NamesOut(names=await look_at_names(unit, actor, page_id, _many(body)))
+    return NamesOut.model_validate(await look_at_names(unit, actor, page_id, _many(body)))
 
 
 @router.post("/pages/{page_id}/many", status_code=201)
@@ -254,7 +254,7 @@ async def post_many(page_id: int, body: ManyPages, unit: InUnit, actor: ByActor)
 
 
 def _many(body: ManyPages) -> Many:
-    return Many(body.pattern, body.count, body.first, body.begins)
+    return Many(body.pattern, body.count, body.first, body.begins, frozenset(body.off))
 
 
 @router.put("/pages/{page_id}", dependencies=[SAVES])

@@ -4,6 +4,7 @@ from fastapi import APIRouter, Request, Response
 
 from red_thread.actions.people.sign_in import NewSession, sign_in, sign_out, use_code, walk_in
 from red_thread.actions.refusals import CodeNotGood, SignInFailed
+from red_thread.actions.room import nearly_full
 from red_thread.settings import Settings
 from red_thread.store.people.values import Person
 from red_thread.store.unit import Unit
@@ -102,4 +103,5 @@ async def _shown(unit: Unit, person: Person, proof: str, settings: Settings) -> 
         id=person.id, name=person.name, kind=kind, signs_in_as=signs_in_as, administers=person.administers
     )
     school = SchoolAs.model_validate(await unit.schools.this())
-    return SessionOut(person=shown, school=school, proof=proof, demo=settings.demo)
+    full = await nearly_full(unit, person)
+    return SessionOut(person=shown, school=school, proof=proof, demo=settings.demo, nearly_full=full)

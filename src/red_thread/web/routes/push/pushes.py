@@ -12,6 +12,7 @@ from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, lo
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
+from red_thread.actions.push.waiting_push import preview_waiting
 from red_thread.core.page.nodes import bytes_on
 from red_thread.store.database import OneSchool
 from red_thread.store.push.values import PushInfo
@@ -88,6 +89,12 @@ async def get_push_events(push_id: int, stream: InStream, unit: InUnit, actor: B
     told = stream.of(lambda later: require_push(later, actor, push_id, reads=True), f"push:{push_id}")
     progress = _progress(told, stream.database, push_id)
     return StreamingResponse(progress, media_type="text/event-stream", headers=EVENT_HEADERS)
+
+
+@router.get("/pushes/{push_id}/plan")
+async def get_plan(push_id: int, unit: InUnit, actor: ByActor) -> PlanOut:
+    """What a push that waits would do now."""
+    return _plan(await preview_waiting(unit, actor, push_id))
 
 
 @router.post("/pushes/{push_id}/again", status_code=204)

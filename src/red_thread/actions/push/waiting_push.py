@@ -1,0 +1,59 @@
+"""A push that waits for its time: what it would do if that were now."""
+
+from dataclasses import replace
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.permissions import require_push
+from red_thread.actions.push.plan_push import Chosen, Preview, PushRequest, look_up, preview_of
+from red_thread.actions.refusals import AllTakenOut
+from red_thread.core.outline.placement import IN_ORDER
+from red_thread.core.push import How, IfOwn
+from red_thread.store.push.values import PushInfo
+from red_thread.store.unit import Unit
+
+
+async def preview_waiting(unit: Unit, actor: Actor, push_id: int) -> Preview:
+    """The plan of a push that waits, as things are. Raises NotFound and what `look_up_waiting` raises."""
+    push = await require_push(unit, actor, push_id, reads=True)
+    return await preview_of(unit, await look_up_waiting(unit, push))
+
+
+async def look_up_waiting(unit: Unit, push: PushInfo) -> Chosen:
+    """What was asked for, as far as it is still there. Raises AllTakenOut, NobodyToPushTo."""
+    outline = await unit.masters.outline(push.master_id)
+    there = set(outline.page_order())
+    pages = [page for page in await unit.masters.pages(list(await unit.pushes.pages_of(push.id))) if page.id in there]
+    holders = tuple(outline.names_of(await unit.pushes.holders_of(push.id)))
+    if not pages and not holders:
+        raise AllTakenOut
+    request = replace(
+        await _for_whom(unit, push),
+        page_ids=tuple(page.id for page in pages),
+        only=push.only,
+        holders=holders,
+        section_id=push.section_id if ("section", push.section_id) in outline.holders() else None,
+        how=_as_things_are(push.how, there),
+    )
+    return await look_up(unit, request, pages)
+
+
+async def _for_whom(unit: Unit, push: PushInfo) -> PushRequest:
+    """A request for those whom the push is for, as far as they are still in the course; of no page yet."""
+    whom = await unit.pushes.whom(push.id)
+    groups = {group.id for group in await unit.groups.of_master(push.master_id)}
+    classes = {one.id for one in await unit.classes.of_master(push.master_id)}
+    following = set(await unit.audiences.among(push.master_id, [*whom["notebook"], *whom["without"]]))
+    return PushRequest(
+        push.master_id,
+        (),
+        tuple(classes.intersection(whom["class"])),
+        tuple(following.intersection(whom["notebook"])),
+        tuple(following.intersection(whom["without"])),
+        tuple(groups.intersection(whom["group"])),
+    )
+
+
+def _as_things_are(how: How, there: set[int]) -> How:
+    """How a push that waited is meant now: a place that is gone is none, and near names are none that anybody saw."""
+    where = how.where if how.where.is_in(there) else IN_ORDER
+    return replace(how, where=where, if_own=IfOwn.THEIRS if how.if_own is IfOwn.NEAR else how.if_own)
