@@ -3,7 +3,6 @@
 	import { session } from './features/people';
 	import { arrive, toHeading } from './ui/arrive';
 	import { opened } from './ui/opened.svelte';
-	import Lost from './features/people/Lost.svelte';
 	import { fetchSoon } from './ui/fetch-soon';
 	import Toasts from './ui/Toasts.svelte';
 	import { route } from './router';
@@ -23,6 +22,10 @@
 	onclick={toHeading}>Skip to the page</button
 >
 {#await ready then}
-	{#if opened.problem}<Lost />{:else}<Router />{/if}
+	{#if opened.problem}
+		{#await import('./features/people/Lost.svelte') then { default: Lost }}<Lost />{/await}
+	{:else}
+		<Router />
+	{/if}
 {/await}
 <Toasts />

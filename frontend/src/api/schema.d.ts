@@ -2787,8 +2787,9 @@ export interface components {
         };
         /**
          * ManyPages
-         * @description Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day; `off`:
-         *     school days on which there is none.
+         * @description Pages made from one. `pattern`: their name, with {n}, {week}, {weekday}, {date}; `begins`: the first day.
+         *
+         *     `off`: school days on which there is none.
          */
         ManyPages: {
             /**
@@ -3822,7 +3823,7 @@ export interface components {
             /** Demo */
             demo: boolean;
             /** Nearly Full */
-            nearly_full?: string[];
+            nearly_full: string[];
             person: components["schemas"]["PersonOut"];
             /** Proof */
             proof: string;

@@ -162,3 +162,15 @@ it.each([
 	editor.commands.setTextSelection(2);
 	expect(type(letters)).toBe(number);
 });
+
+it('a question with choices has two, and one more at a press', () => {
+	open('<p>First.</p>');
+	put('Place to answer');
+	const kind = editor.view.dom.querySelector('select')!;
+	kind.value = 'choice';
+	kind.dispatchEvent(new Event('change'));
+	const choices = () => editor.view.dom.querySelectorAll('.option').length;
+	expect(choices()).toBe(2);
+	[...editor.view.dom.querySelectorAll('button')].find((one) => one.textContent === 'Add a choice')!.click();
+	expect([choices(), around()]).toEqual([3, 'space > option > paragraph']);
+});

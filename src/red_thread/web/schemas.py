@@ -51,7 +51,7 @@ class SessionOut(Schema):
     school: SchoolAs
     proof: str
     demo: bool
-    nearly_full: list[str] = Field(default_factory=list[str])
+    nearly_full: list[str]
 
 
 class OtherSchool(BaseModel):

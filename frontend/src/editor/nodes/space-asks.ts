@@ -1,6 +1,4 @@
 /** What a teacher says of a place to answer: its question, its kind, and the one thing that its kind asks for. */
-import { Fragment, type Node as ProseNode, type Schema } from '@tiptap/pm/model';
-import { TextSelection } from '@tiptap/pm/state';
 import type { Asking, SpaceAsks } from '../types';
 import { field, knob, wrapped } from './furniture';
 
@@ -76,8 +74,8 @@ class Settings {
 	}
 }
 
-const choice = (schema: Schema, content: Fragment | ProseNode = schema.nodes.paragraph!.create()) =>
-	schema.nodes.option!.create(null, content);
+const EMPTY = { type: 'paragraph' };
+const choice = (content: object[]) => ({ type: 'option', content });
 
 class Asks implements SpaceAsks {
 	dom = wrapped('space-settings');
@@ -99,26 +97,23 @@ class Asks implements SpaceAsks {
 		this.dom.append(this.#question, this.#settings.dom, this.#more, this.#over, this.#kind);
 	}
 
-	/** A question with choices has some to begin with. */
+	/** A question with choices has some to begin with; what stands there already is the first of them. */
 	#become(kind: string) {
 		this.asking.set({ kind });
 		const place = this.asking.within();
-		const inside = place && place.editor.state.doc.resolve(place.from).parent;
-		if (!place || kind !== 'choice' || inside?.firstChild?.type.name === 'option') return;
-		const { tr, schema } = place.editor.state;
-		// What stands there already is the first of them.
-		const first = inside?.textContent ? choice(schema, inside.content) : choice(schema);
-		const options = [first, choice(schema)];
-		place.editor.view.dispatch(tr.replaceWith(place.from, place.to, options));
+		const first = place?.editor.state.doc.resolve(place.from).parent;
+		if (!place || !first || kind !== 'choice' || first.firstChild?.type.name === 'option') return;
+		const written = first.textContent ? first.content.toJSON() : [EMPTY];
+		place.editor.commands.insertContentAt(place, [choice(written), choice([EMPTY])]);
 	}
 
 	#addChoice() {
 		const place = this.asking.within();
-		if (!place) return;
-		const { tr, schema } = place.editor.state;
-		tr.insert(place.to, choice(schema));
-		place.editor.view.dispatch(tr.setSelection(TextSelection.near(tr.doc.resolve(place.to + 1))));
-		place.editor.view.focus();
+		place?.editor
+			.chain()
+			.insertContentAt(place.to, choice([EMPTY]))
+			.focus(place.to + 2)
+			.run();
 	}
 
 	show(said: Said) {
