@@ -69,6 +69,19 @@ class Application:
             os.kill(pid, signal.SIGKILL)
         return True
 
+    def freeze(self, part: str) -> list[int]:
+        """Stops a part and its children where they are; gives their numbers, none where it is not there just now."""
+        pid = processes_of(self.launcher.pid).get(part)
+        if pid is None:
+            return []
+        children = subprocess.run(["pgrep", "-P", str(pid)], capture_output=True, text=True, check=False).stdout
+        return [one for one in (pid, *map(int, children.split())) if _signalled(one, signal.SIGSTOP)]
+
+    def thaw(self, frozen: list[int]) -> None:
+        """Lets them go on."""
+        for pid in frozen:
+            _signalled(pid, signal.SIGCONT)
+
     def database_url(self) -> str:
         """The application's own way into its database, as it runs now."""
         folder = self.data / "postgres"
@@ -114,6 +127,14 @@ class Application:
         if self.small_disk:
             subprocess.run(["umount", "-l", str(self.data)], check=True)
         shutil.rmtree(self.data, ignore_errors=True)
+
+
+def _signalled(pid: int, what: signal.Signals) -> bool:
+    try:
+        os.kill(pid, what)
+    except ProcessLookupError:
+        return False
+    return True
 
 
 def _mount(folder: Path) -> bool:

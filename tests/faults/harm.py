@@ -22,8 +22,9 @@ class Harm:
     def kinds(self) -> dict[str, Callable[[], Awaitable[bool]]]:
         kills = {f"{part} killed": lambda part=part: self._kill(part) for part in ("web", "worker", "database")}
         lines = {"answers lost": lambda: self._bad_line("loses"), "lines cut": lambda: self._bad_line("breaks")}
+        frozen = {f"{part} frozen": lambda part=part: self._freeze(part) for part in ("web", "worker", "database")}
         disk = {"disk full": self._fill} if self.application.small_disk else {}
-        return {**kills, "launcher killed": self._kill_launcher, **lines, **disk}
+        return {**kills, **frozen, "launcher killed": self._kill_launcher, **lines, **disk}
 
     async def do(self, until: float) -> None:
         """Every kind at least once, in an order of chance, and on until the loop's clock says `until`."""
@@ -43,6 +44,13 @@ class Harm:
 
     async def _kill(self, part: str) -> bool:
         return self.application.kill(part)
+
+    async def _freeze(self, part: str) -> bool:
+        """It lives and does nothing: whoever waits for it is told, and goes on when it does."""
+        frozen = self.application.freeze(part)
+        await asyncio.sleep(self.chance.uniform(1, max(1, self.longest / 2)))
+        self.application.thaw(frozen)
+        return bool(frozen)
 
     async def _kill_launcher(self) -> bool:
         self.application.kill("launcher")

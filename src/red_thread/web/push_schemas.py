@@ -10,7 +10,19 @@ from pydantic import Field, field_validator
 from red_thread.actions.push.plan_push import PushRequest
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.outline.tree import Holder
-from red_thread.core.push import Drawer, How, IfCopy, IfCut, IfOwn, Only, PlannedRows, RowOutcome, Way, WrittenPages
+from red_thread.core.push import (
+    Drawer,
+    How,
+    IfCopy,
+    IfCut,
+    IfOwn,
+    Only,
+    PlannedRows,
+    RowOutcome,
+    Way,
+    WrittenPages,
+    each_once,
+)
 from red_thread.store.push.values import PushKind, Reached
 from red_thread.web.schemas import Id, Schema
 
@@ -278,7 +290,7 @@ def counts_out(counts: Mapping[RowOutcome, int]) -> dict[RowOutcome, int]:
 
 
 def rows_out(rows: Iterable[PlannedRows]) -> list[RowsOut]:
-    return [RowsOut.model_validate(row) for row in rows]
+    return [RowsOut.model_validate(row) for row in each_once(rows) if row.notebook_ids]
 
 
 def reached_out(students: Iterable[Reached]) -> list[ReachedOut]:

@@ -50,6 +50,13 @@ async def test_a_section_in_which_something_was_begun_meanwhile_stays_with_what_
     assert await told(school) == ["Tides", "Autumn", "Dunes", "My own"]
 
 
+async def test_a_page_that_came_and_was_written_on_since_stays_and_is_named(school: School):
+    taken = await take_in(school, *[ImportedPage((), "Tides", page("a:x", name)) for name in ("Ebb", "Flood")])
+    await school.rewrite(taken.page_ids[0], "a:Mine", "Ebb")
+    assert await undo(school, taken) == ["Ebb"]
+    assert await told(school) == ["Tides", "Ebb"]
+
+
 async def test_a_page_that_was_written_on_since_stays_as_it_is(school: School):
     ebb, flood = await school.add_page("a:Old", "Ebb"), await school.add_page("a:Old", "Flood")
     taken = await take_in(school, *[ImportedPage((), "Tides", page("a:New", name)) for name in ("Ebb", "Flood")])

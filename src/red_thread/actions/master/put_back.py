@@ -9,6 +9,8 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.core.outline.tree import Holder, Outline
 from red_thread.store.unit import Unit
 
+AS_MADE = 1  # the revision of a page that nobody has written on
+
 
 @dataclass(frozen=True, slots=True)
 class Done:
@@ -29,9 +31,18 @@ async def put_back(unit: Unit, actor: Actor, master_id: int, done: Done) -> list
     await require_teacher(unit, actor, master_id)
     outline = await unit.masters.outline(master_id)
     here = {page.id: page.title for page in outline.pages}
-    await unit.masters.take_out_pages([page_id for page_id in done.page_ids if page_id in here])
+    stays = await _take_out_untouched(unit, here, done.page_ids)
     await _take_out_empty(unit, await unit.masters.outline(master_id), done)
-    return await _brought_back(unit, actor, here, done.updated)
+    return [*stays, *await _brought_back(unit, actor, here, done.updated)]
+
+
+async def _take_out_untouched(unit: Unit, here: Mapping[int, str], made: Sequence[int]) -> list[str]:
+    """Gives the titles of those that were written on since they were made: they stay."""
+    page_ids = [page_id for page_id in made if page_id in here]
+    await unit.masters.lock_pages(page_ids)
+    written = {page_id for page_id, now in (await unit.masters.revisions(page_ids)).items() if now > AS_MADE}
+    await unit.masters.take_out_pages([page_id for page_id in page_ids if page_id not in written])
+    return [here[page_id] for page_id in page_ids if page_id in written]
 
 
 async def _take_out_empty(unit: Unit, outline: Outline, done: Done) -> None:

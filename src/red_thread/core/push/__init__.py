@@ -39,7 +39,7 @@ from red_thread.core.push.operations import (
 )
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.own_sections import Offer
-from red_thread.core.push.plan import Plan, PlannedRows, PullBackPlan, Step, WovenCopy
+from red_thread.core.push.plan import Plan, PlannedRows, PullBackPlan, Step, WovenCopy, each_once
 from red_thread.core.push.planner import plan_push
 from red_thread.core.push.pull_back import HeldCopies, PullBackFacts, WrittenPages, plan_pull_back
 from red_thread.core.push.undo import Done, plan_undo
@@ -101,6 +101,7 @@ __all__ = [
     "WovenCopy",
     "Written",
     "WrittenPages",
+    "each_once",
     "invert",
     "lacking",
     "plan_moved_on",

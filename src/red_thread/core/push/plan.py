@@ -1,5 +1,6 @@
 """A plan: what will happen, row by row, and the operations by which it comes about."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
@@ -53,10 +54,37 @@ class WovenCopy:
     reason: str = ""
 
 
+def each_once(rows: Iterable[PlannedRows]) -> list[PlannedRows]:
+    """The same rows, one for one, with each student named once for a page, by what matters most.
+
+    Who has two copies of a page is one student. Rows of which nobody is left name nobody.
+    """
+    every = list(rows)
+    groups: dict[int | None, list[int]] = defaultdict(list)
+    for k, row in enumerate(every):
+        groups[row.page_id].append(k)
+    for page_id, places in groups.items():
+        if page_id is not None and len(places) > 1:
+            _name_once(every, places)
+    return every
+
+
+def _name_once(rows: list[PlannedRows], places: list[int]) -> None:
+    named: set[int] = set()
+    for k in sorted(places, key=lambda k: _WEIGHT[rows[k].outcome]):
+        twice = named.intersection(rows[k].notebook_ids)
+        if twice:
+            rows[k] = rows[k].of(n for n in rows[k].notebook_ids if n not in twice)
+        named.update(rows[k].notebook_ids)
+
+
+_WEIGHT = {outcome: place for place, outcome in enumerate(RowOutcome)}
+
+
 def counts_of(rows: Iterable[PlannedRows]) -> Mapping[RowOutcome, int]:
     """Rows of each outcome that occurs, in the order in which outcomes matter."""
     totals = dict.fromkeys(RowOutcome, 0)
-    for row in rows:
+    for row in each_once(rows):
         totals[row.outcome] += len(row.notebook_ids)
     return {outcome: n for outcome, n in totals.items() if n}
 

@@ -54,7 +54,8 @@ _PAGES = text("""
 _STARTERS = text("""
     SELECT p.id AS page_id, max(e.number) AS number, p.starter_since AS since
     FROM page p JOIN section s ON s.id = p.section_id JOIN edition e ON e.page_id = p.id
-    WHERE s.master_id = :master AND p.starter AND p.removed_at IS NULL AND s.removed_at IS NULL GROUP BY p.id, p.starter_since
+    WHERE s.master_id = :master AND p.starter AND p.removed_at IS NULL AND s.removed_at IS NULL
+    GROUP BY p.id, p.starter_since
 """)
 _ANY_ON_DISPLAY = text("""
     SELECT EXISTS (SELECT FROM page p JOIN section s ON s.id = p.section_id

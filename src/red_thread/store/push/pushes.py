@@ -23,6 +23,7 @@ from red_thread.core.push import (
     PushFacts,
     RowOutcome,
     Step,
+    each_once,
 )
 from red_thread.core.push.states import ENDS, PushState
 from red_thread.store import tables as t
@@ -302,7 +303,12 @@ class PushStore:
 
     async def log(self, push_id: int, steps: Sequence[Step]) -> None:
         """Keeps the rows of steps that were done."""
-        values = [logged_values(push_id, step) for step in steps if step.rows or step.operations]
+        told = iter(each_once([step.rows for step in steps if step.rows]))
+        values = [
+            logged_values(push_id, step, len(next(told).notebook_ids) if step.rows else 0)
+            for step in steps
+            if step.rows or step.operations
+        ]
         if values:
             each = [{**one, "operations": orjson.dumps(one["operations"]).decode()} for one in values]
             await self.connection.execute(_LOG, each)

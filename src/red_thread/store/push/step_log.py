@@ -65,8 +65,8 @@ _KEPT = (
 _USUAL = {"ordinal": 0, "again": False}  # what is so is not kept
 
 
-def logged_values(push_id: int, step: Step) -> dict[str, Any]:
-    """The step as a row of the log."""
+def logged_values(push_id: int, step: Step, students: int) -> dict[str, Any]:
+    """The step as a row of the log. students: how many it is said of, each once for a page."""
     rows = step.rows
     first = rows or step.operations[0]
     return {
@@ -76,7 +76,7 @@ def logged_values(push_id: int, step: Step) -> dict[str, Any]:
         "reason": rows.reason if rows else "",
         "edition_before": rows.edition_before if rows else None,
         "notebook_ids": id_array(first.notebook_ids),
-        "students": len(first.notebook_ids),
+        "students": students,
         "holder_kind": rows.holder[0] if rows and rows.holder else None,
         "holder_id": rows.holder[1] if rows and rows.holder else None,
         "operations": [_kept(operation, first.notebook_ids) for operation in step.operations],
