@@ -195,3 +195,29 @@ async def test_menus_are_there_when_the_line_is_cut(person):
     await pupil.context.set_offline(True)
     await pupil.get_by_role("button", name=re.compile("settings$")).first.click()
     await expect(pupil.get_by_role("menuitem", name="Sign out")).to_be_visible()
+
+
+async def test_where_nothing_is_it_is_said_and_a_way_on_is_offered(person):
+    teacher = await person("Ngozi")
+    for address in ("/master/1/page/99999", "/master/1/pushes/99999", "/master/1/page/1/editions/77/0"):
+        await teacher.goto(address)
+        await expect(teacher.get_by_role("heading", name="There is nothing at this address")).to_be_focused()
+    await teacher.get_by_role("link", name="To the course").click()
+    await expect(teacher.get_by_role("tree")).to_be_visible()
+
+
+async def test_a_dialog_gives_the_focus_back_and_one_key_leads_to_the_page(person):
+    teacher = await person("Ngozi")
+    more = teacher.get_by_role("button", name="More about the master")
+    for opener, item in ((teacher.get_by_role("button", name="New section"), None), (more, "Print it all")):
+        await opener.click()
+        if item:
+            await teacher.get_by_role("menuitem", name=item).click()
+        await expect(teacher.get_by_role("dialog")).to_be_visible()
+        await teacher.keyboard.press("Escape")
+        await expect(opener).to_be_focused()
+    await teacher.reload()
+    await expect(teacher.locator("h1:focus")).to_be_visible()
+    await teacher.get_by_role("button", name="Skip to the page").focus()
+    await teacher.keyboard.press("Enter")
+    await expect(teacher.locator("h1:focus")).to_be_visible()

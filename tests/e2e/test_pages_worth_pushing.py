@@ -302,7 +302,7 @@ async def test_a_column_is_made_wider_by_key_and_by_pointer_and_its_student_sees
 async def test_what_is_typed_as_an_address_leads_there_at_a_students_tap(person):
     ada = await person("Ada", PHONE)
     await open_notebook_page(ada, "What pulls the sea")
-    await ada.locator(".page-body p").last.click()
+    await ada.locator(".page-body p").last.click(position={"x": 4, "y": 12})
     await ada.keyboard.press("End")
     where = ada.url.split("/notebook/")[0] + "/about-tides"
     await ada.keyboard.type(f" See {where}, and tides.md", delay=10)

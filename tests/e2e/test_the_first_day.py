@@ -52,6 +52,26 @@ async def test_from_nothing_to_a_pupils_first_answer():
         shutil.rmtree(data)
 
 
+async def test_from_nothing_to_three_classes_with_notebooks():
+    data = Path(tempfile.mkdtemp(prefix="red-thread-classes-", dir="/var/tmp"))
+    data.chmod(0o755)
+    try:
+        with started("--data", str(data), "--no-demo") as (address, said):
+            first = re.search(r"\S+/begin\?code=\S+", said)
+            assert first, said
+            async with chromium() as browser:
+                teacher = Counted(await (await a_browser(browser, address)).new_page())
+                await _begin(teacher, first.group())
+                teacher.actions += 1  # to the classes, by their link
+                for name, names in (("9A", "Ada Nwosu\nBen Okri"), ("9B", "Cem Kaya"), ("9C", "Dua Haq\nEli Roth")):
+                    await _take_in(teacher, name, names)
+                for name, students in (("9A", 2), ("9B", 1), ("9C", 2)):
+                    await expect(teacher.page.get_by_role("button", name=f"{name} {students}")).to_be_visible()
+                assert teacher.actions <= 16
+    finally:
+        shutil.rmtree(data)
+
+
 async def _begin(teacher: Counted, address: str) -> None:
     await teacher.page.goto(address)
     await teacher.fill(
@@ -65,11 +85,15 @@ async def _begin(teacher: Counted, address: str) -> None:
     await teacher.page.get_by_role("link", name="Classes").click()
 
 
-async def _bring_in(teacher: Counted) -> str:
+async def _take_in(teacher: Counted, name: str, names: str) -> None:
     await teacher.press("Bring students in")
-    await teacher.fill(Name_of_the_class="9A", Names="Ada Nwosu\nBen Okri")
+    await teacher.fill(Name_of_the_class=name, Names=names)
     await teacher.press("Look at the plan")
-    await teacher.press("Take 2 students in")
+    await teacher.press(re.compile("^Take .* in$"))
+
+
+async def _bring_in(teacher: Counted) -> str:
+    await _take_in(teacher, "9A", "Ada Nwosu\nBen Okri")
     await teacher.press(re.compile("^Make a sheet of sign-in codes for 2"))
     slip = teacher.page.get_by_role("listitem").filter(has_text="Ada Nwosu")
     await expect(slip.get_by_text("ada.nwosu")).to_be_visible()

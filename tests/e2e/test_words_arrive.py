@@ -69,6 +69,31 @@ async def test_on_plain_http_a_page_opens_and_is_written_on(browser, address):
     await context.close()
 
 
+async def test_a_whole_visit_on_a_phone_on_plain_http_and_a_slow_line(browser, address):
+    context = await a_browser(browser, address.replace("127.0.0.1", PLAIN), PHONE)
+    page = await context.new_page()
+    line = await context.new_cdp_session(page)
+    slow = {"offline": False, "latency": 150, "downloadThroughput": 50_000, "uploadThroughput": 20_000}
+    await line.send("Network.emulateNetworkConditions", slow)
+    await page.goto("/sign-in")
+    await page.get_by_label("Name").fill("ada.nwosu@saltmarsh.example")
+    await page.get_by_label("Password").fill("low tide at noon")
+    await page.get_by_role("button", name="Sign in").click()
+    await page.get_by_role("link", name=re.compile("^Moon diary")).first.click()
+    await page.locator(".page-body").wait_for()
+    await page.locator(".space.lines .space-body p").first.click()
+    await page.keyboard.press("End")
+    await page.keyboard.type(" A thin moon over the wall.", delay=20)
+    await line.send("Network.emulateNetworkConditions", {**slow, "offline": True})
+    await page.keyboard.type(" Then rain.", delay=20)
+    await line.send("Network.emulateNetworkConditions", slow)
+    await saved(page)
+    await page.get_by_role("link", name="My notebook").click()
+    await page.get_by_role("link", name=re.compile("^Moon diary")).first.click()
+    await expect(page.locator(".page-body")).to_contain_text("A thin moon over the wall. Then rain.")
+    await context.close()
+
+
 async def test_a_link_is_copied_on_plain_http(browser, address):
     context = await a_browser(browser, address.replace("127.0.0.1", PLAIN))
     teacher = await walk_in(context, "Ngozi")
