@@ -8,7 +8,7 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, lists, meanwhile, merge, pages, paint, push, reach, slope, workers
+from bench import autosave, lists, meanwhile, merge, pages, paint, push, reach, slope, wire, workers
 from bench.figures import Figure
 
 BENCHMARKS = {
@@ -21,6 +21,7 @@ BENCHMARKS = {
     "push": push.measure,
     "reach": reach.measure,
     "slope": slope.measure,
+    "wire": wire.measure,
     "workers": workers.measure,
 }
 

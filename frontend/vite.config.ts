@@ -10,7 +10,25 @@ export default defineConfig({
 		compression({ algorithms: ['brotliCompress', 'gzip'], threshold: 1024 })
 	],
 	// Everything is a file of its own: the content policy allows no inline script.
-	build: { assetsInlineLimit: 0, target: 'es2022', chunkSizeWarningLimit: 900 },
+	build: {
+		assetsInlineLimit: 0,
+		target: 'es2022',
+		chunkSizeWarningLimit: 900,
+		// On a slow line one file is sooner there than ten of a few hundred bytes: what every view is in need of is one.
+		rolldownOptions: {
+			output: {
+				codeSplitting: {
+					groups: [
+						{ name: 'signs', test: /@lucide/ },
+						{
+							name: 'basis',
+							test: /src\/(api\/(client|sending|generated\/outcomes)|ui\/(coming|fetch-soon|keep-file|live|opened|patience|random-name|remember|report|storage|theme|toasts|unsaved|words))(\.svelte)?\.ts$/
+						}
+					]
+				}
+			}
+		}
+	},
 	server: { proxy: { '/api': 'http://127.0.0.1:8420' } },
 	test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
 	resolve: { conditions: ['browser', 'module', 'import', 'default'] }

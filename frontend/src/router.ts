@@ -1,7 +1,7 @@
 /** The views by address. Each is loaded when it is first needed. */
 import { createRouter } from 'sv-router';
 
-export const { navigate, p, route } = createRouter({
+export const { navigate, p, preload, route } = createRouter({
 	'/': () => import('./features/people/Home.svelte'),
 	'/sign-in': () => import('./features/people/SignIn.svelte'),
 	'/begin': () => import('./features/people/Begin.svelte'),

@@ -11,6 +11,7 @@
 	import { drop, takeInData, takeFiles } from './taking';
 	import { canTakeIn, contentOf, takeIn } from './take-in';
 	import { tidy } from './tidy';
+	import { pageStands } from '../ui/fetch-soon';
 	import HandlesSoon from './HandlesSoon.svelte';
 	import './paper.css';
 	import type { PageNode, Surroundings } from './types';
@@ -39,6 +40,7 @@
 	let unreadable = $state(false);
 
 	onMount(() => {
+		pageStands();
 		const extensions = pageExtensions(surroundings);
 		if (!canTakeIn(getSchema(extensions), page)) {
 			unreadable = true;

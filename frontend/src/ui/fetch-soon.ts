@@ -3,16 +3,44 @@
  * they are fetched by themselves once all has come to rest. A browser keeps it in mind if that fails, so it is not tried
  * without a line.
  */
+import { ALWAYS, LETTERS } from './storage';
+
 const REST = 1500;
+/** After that it is fetched even where no page has come. */
+const LONGEST = 10_000;
+
+let stands = () => {};
+/** On a slow line nothing may come before the page that was opened; any other view is light. */
+export const opensPage = /\/page\//.test(location.pathname);
+const inSight = opensPage
+	? new Promise<void>((resolve) => {
+			stands = resolve;
+			setTimeout(resolve, LONGEST);
+		})
+	: Promise.resolve();
+
+/** A page stands on the screen. */
+export const pageStands = () => stands();
 
 export function soon(fetched: () => Promise<unknown>) {
-	setTimeout(() => {
-		if (!navigator.onLine) return addEventListener('online', () => soon(fetched), { once: true });
-		void fetched().catch(() => {});
-	}, REST);
+	void inSight.then(() => setTimeout(() => now(fetched), REST));
+}
+
+function now(fetched: () => Promise<unknown>) {
+	if (!navigator.onLine) addEventListener('online', () => soon(fetched), { once: true });
+	else void fetched().catch(() => {});
 }
 
 export function fetchSoon() {
 	soon(() => import('./MenuList.svelte'));
 	soon(() => import('./DialogFrame.svelte'));
+}
+
+/** The faces of letters: at once where this browser has had them before, so that none change under one's eyes. */
+export function fetchLetters() {
+	const fetched = async () => {
+		await import('../letters.css');
+		ALWAYS.set(LETTERS, 'here');
+	};
+	void (ALWAYS.get(LETTERS) ? fetched() : inSight.then(fetched)).catch(() => {});
 }

@@ -5,6 +5,9 @@
 const THEIRS = 'red-thread-';
 /** Chosen for the device, whoever sits there. */
 export const THEME = 'red-thread-theme';
+/** Whether the faces of letters have been fetched before. */
+export const LETTERS = 'red-thread-letters';
+const OF_THE_DEVICE = [THEME, LETTERS];
 
 export class Kept {
 	#memory = new Map<string, string>();
@@ -64,7 +67,7 @@ export function emptyStorage() {
 	for (const storage of [HERE, ALWAYS]) {
 		storage
 			.keys(THEIRS)
-			.filter((key) => key !== THEME)
+			.filter((key) => !OF_THE_DEVICE.includes(key))
 			.forEach((key) => storage.remove(key));
 	}
 }

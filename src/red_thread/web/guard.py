@@ -33,6 +33,8 @@ _HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "geolocation=(), microphone=()",
 }
+# What a script, a style or a face of letters needs of it: the rest is for views, and weighs on a slow line.
+_OF_ASSETS = ("X-Content-Type-Options", "Cross-Origin-Resource-Policy")
 _SECURE = {"Strict-Transport-Security": "max-age=31536000"}
 _BODILESS = ("GET", "HEAD", "OPTIONS")
 IsKnown = Callable[[Scope], Awaitable[bool]]
@@ -105,8 +107,10 @@ class Guard:
         return problem(401, "NotSignedIn", "You are not signed in any more.", "Sign in again.")
 
     def _add_headers(self, headers: MutableHeaders, path: str) -> None:
+        of_asset = path.startswith("/assets/") and not headers.get("content-type", "").startswith("text/html")
         for name, value in self.headers.items():
-            headers.setdefault(name, value)
+            if not of_asset or name in _OF_ASSETS:
+                headers.setdefault(name, value)
         if path.startswith("/api/"):
             headers.setdefault("Cache-Control", "no-store")
 
