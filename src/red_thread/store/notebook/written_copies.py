@@ -1,5 +1,6 @@
 """Copies that students have written on, each with the edition that it stands on."""
 
+import asyncio
 from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
@@ -42,6 +43,9 @@ _BASES = text("""
 """)
 
 
+AT_ONCE = 100  # documents between two looks at what else there is to do
+
+
 async def read_written(
     connection: AsyncConnection, notebooks: Sequence[int], pages: Sequence[int], lock: bool
 ) -> tuple[Written, ...]:
@@ -51,7 +55,11 @@ async def read_written(
         await connection.execute(_LOCK, values)
     rows = (await connection.execute(_WRITTEN, values)).all()
     bases = await _bases(connection, {row.edition_id for row in rows})
-    return tuple(_written(row, bases) for row in rows)
+    found: list[Written] = []
+    for at in range(0, len(rows), AT_ONCE):
+        found += [_written(row, bases) for row in rows[at : at + AT_ONCE]]
+        await asyncio.sleep(0)  # thousands of documents are read here, and others have pages to open
+    return tuple(found)
 
 
 def _written(row: Row[Any], bases: Mapping[int, Node]) -> Written:

@@ -23,6 +23,7 @@ from red_thread.actions.push.catch_up import WhoLacks, catch_up, look_at_lacking
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
 from red_thread.core.classes.roster_plan import PlannedLine
 from red_thread.settings import Settings
+from red_thread.web.answers import long_answer
 from red_thread.web.code_sheet import code_sheet
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_upload
 from red_thread.web.imports import ReadRoster, read_listed
@@ -55,17 +56,17 @@ router = APIRouter(tags=["classes"])
 EVERYBODY = CatchUpIn()
 
 
-@router.post("/masters/{master_id}/roster/plan")
+@router.post("/masters/{master_id}/roster/plan", response_model=RosterPlanOut)
 async def post_roster_plan(
     master_id: int, request: Request, database: InDatabase, actor: ByUploader, settings: InSettings
-) -> RosterPlanOut:
+) -> Response:
     """What taking a roster in would do: a OneRoster zip, a CSV, or names, one a line."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     roster = await _read(request, settings)
     async with database.begin() as unit:
         lines = await preview_roster(unit, actor, master_id, roster.listed)
-    return RosterPlanOut(lines=_lines(lines), problems=_problems(roster))
+    return await long_answer(lambda: RosterPlanOut(lines=_lines(lines), problems=_problems(roster)))
 
 
 @router.post("/masters/{master_id}/roster")

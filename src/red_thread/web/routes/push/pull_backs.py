@@ -1,8 +1,9 @@
 """Pulling pages back: the plan, the pull-back, its undoing. The log and each one's rows are with the pushes."""
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 
 from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back
+from red_thread.web.answers import long_answer
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.push_schemas import (
     OwnWordsOut,
@@ -18,10 +19,10 @@ from red_thread.web.schemas import AddedOut
 router = APIRouter(tags=["pull back"])
 
 
-@router.post("/pull-backs/plan")
-async def post_pull_back_plan(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> PullBackPlanOut:
+@router.post("/pull-backs/plan", response_model=PullBackPlanOut)
+async def post_pull_back_plan(body: PullBackRequestIn, unit: InUnit, actor: ByActor) -> Response:
     """What pulling back would do."""
-    return _plan(await preview_pull_back(unit, actor, push_request(body), body.written))
+    return await long_answer(_plan, await preview_pull_back(unit, actor, push_request(body), body.written))
 
 
 @router.post("/pull-backs", status_code=201)

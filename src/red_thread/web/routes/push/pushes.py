@@ -3,12 +3,12 @@
 from collections.abc import AsyncIterator
 from dataclasses import replace
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 from fastapi.responses import StreamingResponse
 
 from red_thread.actions.permissions import require_push
 from red_thread.actions.push.control_push import go_on, pause_push, push_at, stop_push
-from red_thread.actions.push.look_at_pushes import PushSummary, look_at_push, look_at_pushes
+from red_thread.actions.push.look_at_pushes import PushSummary, PushView, look_at_push, look_at_pushes
 from red_thread.actions.push.plan_push import Preview, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import preview_undo, undo_push
@@ -16,6 +16,7 @@ from red_thread.actions.push.waiting_push import preview_waiting
 from red_thread.core.page.nodes import bytes_on
 from red_thread.store.database import OneSchool
 from red_thread.store.push.values import PushInfo
+from red_thread.web.answers import long_answer
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
 from red_thread.web.push_schemas import (
@@ -48,10 +49,10 @@ router = APIRouter(tags=["push"])
 NOTHING_BESIDES = UndoIn()
 
 
-@router.post("/pushes/plan")
-async def post_plan(body: PushSentenceIn, unit: InUnit, actor: ByActor) -> PlanOut:
+@router.post("/pushes/plan", response_model=PlanOut)
+async def post_plan(body: PushSentenceIn, unit: InUnit, actor: ByActor) -> Response:
     """What a push would do."""
-    return _plan(await preview_push(unit, actor, push_sentence(body)))
+    return await long_answer(_plan, await preview_push(unit, actor, push_sentence(body)))
 
 
 @router.post("/pushes", status_code=202)
@@ -67,10 +68,13 @@ async def get_pushes(master_id: int, unit: InUnit, actor: ByActor) -> list[PushO
     return [_summary(summary) for summary in await look_at_pushes(unit, actor, master_id)]
 
 
-@router.get("/pushes/{push_id}")
-async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> PushViewOut:
+@router.get("/pushes/{push_id}", response_model=PushViewOut)
+async def get_push(push_id: int, unit: InUnit, actor: ByActor) -> Response:
     """One push, student by student."""
-    view = await look_at_push(unit, actor, push_id)
+    return await long_answer(_view, await look_at_push(unit, actor, push_id))
+
+
+def _view(view: PushView) -> PushViewOut:
     return PushViewOut(
         push=_summary(view.summary),
         page_ids=list(view.titles),
@@ -91,10 +95,10 @@ async def get_push_events(push_id: int, stream: InStream, unit: InUnit, actor: B
     return StreamingResponse(progress, media_type="text/event-stream", headers=EVENT_HEADERS)
 
 
-@router.get("/pushes/{push_id}/plan")
-async def get_plan(push_id: int, unit: InUnit, actor: ByActor) -> PlanOut:
+@router.get("/pushes/{push_id}/plan", response_model=PlanOut)
+async def get_plan(push_id: int, unit: InUnit, actor: ByActor) -> Response:
     """What a push that waits would do now."""
-    return _plan(await preview_waiting(unit, actor, push_id))
+    return await long_answer(_plan, await preview_waiting(unit, actor, push_id))
 
 
 @router.post("/pushes/{push_id}/again", status_code=204)
