@@ -47,6 +47,10 @@ def test_who_stands_in_another_class_of_the_file_is_moved_and_who_is_missing_has
     ]
 
 
+def test_a_list_of_one_name_is_an_addition_and_nobody_leaves():
+    assert [p.line for p in plan_roster([Listed("9A", "Eli New", None, None)], [ADA, BEN, LONE])] == [Line.NEW]
+
+
 def test_one_pupil_twice_in_a_class_is_said():
     twice = Listed("9A", "Ada Nwosu", "ada@s.example", None)
     assert [p.line for p in plan_roster([twice, twice], [ADA])] == [Line.KNOWN, Line.REFUSED]

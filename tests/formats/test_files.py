@@ -3,6 +3,7 @@
 import csv
 import io
 import zipfile
+from datetime import date
 
 import pytest
 from PIL import Image
@@ -87,6 +88,38 @@ def test_one_roster_1_1():
     assert roster.problems == []
 
 
+def test_who_has_two_roles_is_a_student_and_who_is_not_there_today_is_none():
+    users = [
+        ("s1", "active", "student", "Ada", "Nwosu", "ada@s.example"),
+        ("s2", "active", "student", "Ben", "Okri", "ben@s.example"),
+    ]
+    roles = (
+        "sourcedId,status,userSourcedId,roleType,role,beginDate,endDate\n"
+        "r1,active,s1,primary,student,,\nr2,active,s1,secondary,aide,2026-09-01,\nr3,active,s2,primary,student,,2026-10-01\n"
+        "r4,active,s2,primary,teacher,2026-10-02,\n"
+    )
+    body = one_roster(users, [("active", "c1", "s1", "student"), ("active", "c1", "s2", "student")], roles__csv=roles)
+    assert names(read_roster("roster.zip", body, today=date(2026, 12, 1))) == {"9A": ["Ada Nwosu"]}
+
+
+def test_accounts_that_are_off_and_enrolments_of_other_days_are_passed_over_and_counted():
+    users = "sourcedId,status,enabledUser,role,givenName,familyName\ns1,active,true,student,Ada,Nwosu\ns2,active,false,student,Ben,O\n"
+    enrolments = "sourcedId,status,classSourcedId,userSourcedId,role,beginDate,endDate\n" + "".join(
+        f"e{k},active,c1,{who},student,{begins},{ends}\n"
+        for k, (who, begins, ends) in enumerate(
+            [("s1", "2026-09-01", "2027-07-01"), ("s2", "", ""), ("s1", "2025-09-01", "2026-07-01")]
+        )
+    )
+    classes = "sourcedId,status,title\nc1,active,9A\n"
+    body = zipped(users__csv=users, classes__csv=classes, enrollments__csv=enrolments)
+    roster = read_roster("roster.zip", body, today=date(2026, 12, 1))
+    assert names(roster) == {"9A": ["Ada Nwosu"]}
+    assert [one.reason.split(",")[0] for one in roster.problems] == [
+        "1 accounts are not enabled",
+        "1 enrolments are of other days",
+    ]
+
+
 def test_one_roster_1_2_has_roles_in_a_file_of_their_own():
     users = [(ADA[0], ADA[1], "", *ADA[3:]), ("t1", "active", "", "Tess", "T", "t@s.example")]
     roles = table(
@@ -155,9 +188,8 @@ def test_plain_lists(text, named, found, problems):
 @pytest.mark.parametrize(
     ("body", "why"),
     [
-        (b"Ada,ada@s.example\n", "name the columns"),
         (b"", "it is empty"),
-        (b"name,email\nAda,\x00\n", "not a CSV"),
+        (b"name,email\nAda,\x00\n", "not a text file"),
         (zipped(other__csv="x"), "users.csv is missing"),
         (zipped(users__csv="1,2", classes__csv="x", enrollments__csv="x"), "no header"),
     ],

@@ -959,7 +959,7 @@ export interface paths {
         put?: never;
         /**
          * Post Roster
-         * @description Takes a roster in, as its plan says. leave: who is missing in it leaves their class.
+         * @description Takes a roster in, as its plan says: the one with the number `planned`. leave: who is missing in it leaves.
          */
         post: operations["post_roster"];
         delete?: never;
@@ -2526,6 +2526,17 @@ export interface components {
             role: "owner" | "co-teacher" | "helper";
         };
         /**
+         * ColumnOut
+         * @description A column of a roster: its heading, what stands in its first rows, what it is taken for.
+         */
+        ColumnOut: {
+            /** Heading */
+            heading: string;
+            means: components["schemas"]["Means"];
+            /** Samples */
+            samples: string[];
+        };
+        /**
          * ComparisonOut
          * @description Two states of a master page; `changed` is what `after` changed in `before`.
          */
@@ -2869,6 +2880,12 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["SectionOut"][];
         };
+        /**
+         * Means
+         * @description What stands in a column. `REVERSED`: a whole name, the family's first.
+         * @enum {string}
+         */
+        Means: "name" | "first" | "infix" | "last" | "reversed" | "email" | "id" | "class" | "role" | "nothing";
         /**
          * MomentOut
          * @description One line of a page's history; `changed` says what it changed in the line before.
@@ -3622,10 +3639,20 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** RosterPlanOut */
+        /**
+         * RosterPlanOut
+         * @description What would be taken in. `number`: by which just this is taken in, and nothing else. `certain`: whether the file
+         *     says what its columns are.
+         */
         RosterPlanOut: {
+            /** Certain */
+            certain: boolean;
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
             /** Lines */
             lines: components["schemas"]["RosterLineOut"][];
+            /** Number */
+            number: string;
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
@@ -6007,6 +6034,7 @@ export interface operations {
         parameters: {
             query?: {
                 leave?: boolean;
+                planned?: string | null;
             };
             header?: {
                 "x-red-thread-proof"?: string | null;

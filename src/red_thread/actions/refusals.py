@@ -109,6 +109,13 @@ class NotebookFull(Refused):
     hint = "Write on one that is there, or begin in another section."
 
 
+class OtherThanPlanned(Refused):
+    """What would be taken in is not what the plan said: something has changed since."""
+
+    status = 409
+    hint = "Nobody was taken in. Look at the plan again."
+
+
 class NoRoom(Refused):
     """More does not fit: {whose} {what} is taken."""
 

@@ -3,8 +3,9 @@
 import asyncio
 import posixpath
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
+from datetime import date
 from functools import partial
 from pathlib import PurePosixPath
 
@@ -23,7 +24,7 @@ from red_thread.formats.pages import Hear, Maker, ReadPage, stem_of, unheard
 from red_thread.formats.pdf import read_part, read_pdf, together
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
-from red_thread.formats.roster import read_roster
+from red_thread.formats.roster import Column, Means, read_roster
 from red_thread.store.unit import Unit
 from red_thread.web.limits import heard_within_limits, within_limits
 from red_thread.web.schemas import PageBefore, PagesPlanOut, PagesReportOut, PlannedPageOut, ProblemOut
@@ -41,19 +42,23 @@ def _untold(doing: Doing, done: int, of: int) -> None:
 
 @dataclass(frozen=True, slots=True)
 class ReadRoster:
-    """The students that a file lists, and what could not be read of it."""
+    """The students that a file lists, what could not be read of it, and what its columns were taken for."""
 
     listed: list[Listed]
     problems: list[Problem]
+    columns: tuple[Column, ...]
+    certain: bool
 
 
-async def read_listed(name: str, body: bytes, class_name: str) -> ReadRoster:
+async def read_listed(
+    name: str, body: bytes, class_name: str, means: Sequence[Means] = (), today: date | None = None
+) -> ReadRoster:
     """Reads a roster file, or a list of names. Raises Unreadable."""
-    roster = await within_limits(name, read_roster, name, body, class_name)
+    roster = await within_limits(name, read_roster, name, body, class_name, means, today)
     listed = [Listed(c.name, s.name, s.email, s.outside_id) for c in roster.classes for s in c.students]
-    if not listed and not roster.problems:
+    if not listed and not roster.problems and roster.certain:
         raise Unreadable(name, "there is no student in it")
-    return ReadRoster(listed, roster.problems)
+    return ReadRoster(listed, roster.problems, roster.columns, roster.certain)
 
 
 async def take_in_pages(

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from red_thread.core.outline.display import Display
 from red_thread.core.quotas import Whose
+from red_thread.formats.roster import Means
 
 # Numbers as PostgreSQL can hold them: what is larger is no id of anything.
 Id = Annotated[int, Field(ge=0, le=2**63 - 1)]
@@ -589,9 +590,24 @@ class RosterLineOut(Schema):
     before: str
 
 
+class ColumnOut(Schema):
+    """A column of a roster: its heading, what stands in its first rows, what it is taken for."""
+
+    heading: str
+    samples: list[str]
+    means: Means
+
+
 class RosterPlanOut(Schema):
+    """What would be taken in. `number`: by which just this is taken in, and nothing else. `certain`: whether the file
+    says what its columns are.
+    """
+
+    number: str
     lines: list[RosterLineOut]
     problems: list[ProblemOut]
+    columns: list[ColumnOut]
+    certain: bool
 
 
 class RosterReportOut(Schema):

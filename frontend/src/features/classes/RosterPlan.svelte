@@ -28,6 +28,6 @@
 {#if left}
 	<label class="mt-3 flex items-center gap-2">
 		<input type="checkbox" bind:checked={leave} /> Those who are not in the list leave their class; their notebooks
-		rest
+		are kept
 	</label>
 {/if}

@@ -5,6 +5,7 @@
 	import Dialog from '../../ui/Dialog.svelte';
 	import Unreadable from '../../ui/Unreadable.svelte';
 	import { count } from '../../ui/words';
+	import RosterColumns from './RosterColumns.svelte';
 	import RosterPlan from './RosterPlan.svelte';
 	import { comes } from './roster';
 	import { TakingState } from './taking.svelte';
@@ -31,23 +32,30 @@
 
 <Dialog bind:open title="Bring students in">
 	{#if taking.plan}
+		<RosterColumns
+			columns={taking.plan.columns}
+			certain={taking.plan.certain}
+			busy={taking.busy}
+			onmean={(column, means) => void taking.mean(master, column, means)}
+		/>
 		<RosterPlan lines={taking.plan.lines} bind:leave={taking.leave} />
 		{#if taking.plan.problems.length}
-			<p class="mt-3 mb-1 font-semibold">{count(taking.plan.problems.length, 'row')} cannot be read:</p>
+			<p class="mt-3 mb-1 font-semibold">{count(taking.plan.problems.length, 'row')} left out:</p>
 			<Unreadable problems={taking.plan.problems} />
 		{/if}
 		<div class="mt-4 flex gap-2">
-			<Button go disabled={taking.nothing} onclick={take}>
+			<Button go disabled={taking.nothing || taking.busy} aria-busy={taking.busy} onclick={take}>
 				{comes(taking.plan.lines)
 					? `Take ${count(comes(taking.plan.lines), 'student')} in`
 					: taking.nothing
 						? 'Nothing to take in'
 						: 'Do it'}
 			</Button>
-			<Button onclick={() => (taking.plan = null)}>Back</Button>
+			<Button disabled={taking.busy} onclick={() => taking.again()}>Back</Button>
 		</div>
 	{:else}
 		<form
+			inert={taking.busy}
 			class="grid gap-3"
 			onsubmit={(event) => {
 				event.preventDefault();
@@ -85,7 +93,12 @@
 				/>
 			</label>
 			<div>
-				<Button go type="submit" disabled={!taking.file && !taking.names.trim()}>Look at the plan</Button>
+				<Button
+					go
+					type="submit"
+					disabled={taking.busy || (!taking.file && !taking.names.trim())}
+					aria-busy={taking.busy}>Look at the plan</Button
+				>
 			</div>
 		</form>
 	{/if}

@@ -4,6 +4,8 @@ import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { comes } from './roster';
 
+export type Means = Schemas['Means'];
+
 /** What was taken in, or undone: in the class of this name, if it is known which. */
 type Told = (name?: string) => void;
 
@@ -15,6 +17,12 @@ export class TakingState {
 	leave = $state(false);
 	plan = $state.raw<Schemas['RosterPlanOut'] | null>(null);
 	problem = $state.raw<Problem | null>(null);
+	/** A plan is being made, or taken in: nothing else is begun meanwhile. */
+	busy = $state(false);
+	/** What each column is, as somebody said; nothing, where the file says it. */
+	means = $state.raw<Means[]>([]);
+	/** What the plan was made of, whatever is chosen or typed since. */
+	#planned: { file: File | null; fields: Record<string, string> } | null = null;
 	/** Whether the plan changes nothing. */
 	nothing = $derived(
 		(this.plan?.lines ?? []).every(
@@ -27,27 +35,46 @@ export class TakingState {
 		this.name = here;
 		this.names = '';
 		this.file = this.plan = this.problem = null;
+		this.means = [];
+	}
+
+	/** Back to what is given. */
+	again() {
+		this.plan = null;
+		this.means = [];
 	}
 
 	look(master: number) {
 		return this.#attempt(async () => {
 			const address = `/api/masters/${master}/roster/plan`;
-			this.plan = await sendForm<Schemas['RosterPlanOut']>(address, this.file, this.#fields);
+			const planned = { file: this.file, fields: this.#fields };
+			this.plan = await sendForm<Schemas['RosterPlanOut']>(address, planned.file, planned.fields);
+			this.#planned = planned;
 		});
 	}
 
 	/** Takes them in; says so, and how it is undone. Whether it was done. */
 	take(master: number, ontaken: Told) {
 		return this.#attempt(async () => {
-			const address = `/api/masters/${master}/roster?leave=${this.leave}`;
-			const taken = await sendForm<Schemas['RosterReportOut']>(address, this.file, this.#fields);
+			const { file, fields } = this.#planned!;
+			const address = `/api/masters/${master}/roster?leave=${this.leave}&planned=${this.plan!.number}`;
+			const taken = await sendForm<Schemas['RosterReportOut']>(address, file, fields);
 			ontaken(taken.lines[0]?.class_name);
 			this.#say(taken, ontaken);
 		});
 	}
 
 	get #fields() {
-		return { class_name: this.name, ...(this.file ? {} : { names: this.names }) };
+		const means = this.means.join(',');
+		return { class_name: this.name, means, ...(this.file ? {} : { names: this.names }) };
+	}
+
+	/** Says what a column is, and looks at the plan of that. */
+	mean(master: number, column: number, means: Means) {
+		const now = this.plan!.columns.map((one) => one.means);
+		// Each meaning once: the column that had it before has none now.
+		this.means = now.map((one, k) => (k === column ? means : one === means ? 'nothing' : one));
+		return this.look(master);
 	}
 
 	#say(taken: Schemas['RosterReportOut'], ontaken: Told) {
@@ -64,6 +91,8 @@ export class TakingState {
 	}
 
 	async #attempt(how: () => Promise<void>): Promise<boolean> {
+		if (this.busy) return false;
+		this.busy = true;
 		this.problem = null;
 		try {
 			await how();
@@ -72,6 +101,8 @@ export class TakingState {
 			if (!(error instanceof Problem)) throw error;
 			this.problem = error;
 			return false;
+		} finally {
+			this.busy = false;
 		}
 	}
 }

@@ -9,8 +9,9 @@ import orjson
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.push.catch_up import CaughtUp, together, welcome
-from red_thread.actions.refusals import NotFound
+from red_thread.actions.refusals import NotFound, OtherThanPlanned
 from red_thread.core.classes.roster_plan import Line, Listed, PlannedLine, plan_roster
+from red_thread.core.page.fingerprint import fingerprint_of_bytes
 from red_thread.store.unit import Unit
 
 
@@ -35,17 +36,30 @@ async def preview_roster(unit: Unit, actor: Actor, master_id: int, listed: Seque
     return plan_roster(tidy, await unit.classes.known(master_id, actor.person_id, tidy))
 
 
+def number_of(lines: Sequence[PlannedLine]) -> str:
+    """By what a plan is known: the same lines have the same number, others another."""
+    told = [[one.listed.class_name, one.listed.name, one.listed.email, one.line, one.person] for one in lines]
+    return fingerprint_of_bytes(orjson.dumps(told))
+
+
 async def import_roster(
-    unit: Unit, actor: Actor, master_id: int, listed: Sequence[Listed], leave: bool = False
+    unit: Unit,
+    actor: Actor,
+    master_id: int,
+    listed: Sequence[Listed],
+    leave: bool = False,
+    planned: str | None = None,
 ) -> Taken:
     """Takes a roster in, as its plan says. leave: whether those who are missing in the file leave their classes.
 
     Every student gets a notebook; a class that the master does not have yet is made. Whom other teachers have too is
-    not enrolled but asked for. Raises NotFound.
+    not enrolled but asked for. planned: the number of the plan that somebody saw. Raises NotFound, OtherThanPlanned.
     """
     await require_teacher(unit, actor, master_id)
     await unit.masters.hold(master_id)
     lines = await preview_roster(unit, actor, master_id, listed)
+    if planned is not None and number_of(lines) != planned:
+        raise OtherThanPlanned
     names = list(dict.fromkeys(planned.listed.class_name for planned in lines))
     classes = {name: await unit.classes.find_or_add(master_id, name, None) for name in names}
     fresh = [planned for planned in lines if planned.line is Line.NEW]

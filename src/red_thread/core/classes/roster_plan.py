@@ -71,7 +71,14 @@ def plan_roster(listed: Sequence[Listed], known: Sequence[KnownPerson]) -> list[
             placed[entry.class_name, person.id] = None
         planned.append(_line(entry, person, named, placed))
     moved = {(one.before, one.person) for one in planned if one.line is Line.MOVED}
-    return planned + [one for one in _left(known, named, placed) if (one.listed.class_name, one.person) not in moved]
+    whole = {name for name in named if _is_whole(name, known, placed)}
+    return planned + [one for one in _left(known, whole, placed) if (one.listed.class_name, one.person) not in moved]
+
+
+def _is_whole(name: str, known: Sequence[KnownPerson], placed: dict[tuple[str, int], None]) -> bool:
+    """Whether a list is of a class: it has half of those who are in it at least. Else it is an addition to it."""
+    there, listed = [person.id for person in known if name in person.classes], {person for _, person in placed}
+    return 2 * sum(person in listed for person in there) >= len(there)
 
 
 def _by_name(entry: Listed, known: Sequence[KnownPerson]) -> KnownPerson | None:

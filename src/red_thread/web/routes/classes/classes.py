@@ -1,9 +1,11 @@
 """Classes, rosters, sign-in codes, reach."""
 
 from collections.abc import Iterable
+from datetime import UTC, datetime
+from typing import Annotated
 
 import orjson
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Query, Request, Response
 
 from red_thread.actions.classes.change_class import (
     add_class,
@@ -16,12 +18,13 @@ from red_thread.actions.classes.change_class import (
     rename_student,
     take_out,
 )
-from red_thread.actions.classes.import_roster import import_roster, preview_roster, undo_roster
+from red_thread.actions.classes.import_roster import import_roster, number_of, preview_roster, undo_roster
 from red_thread.actions.people.make_codes import end_code, make_code, make_codes
 from red_thread.actions.permissions import require_class, require_teacher
 from red_thread.actions.push.catch_up import WhoLacks, catch_up, look_at_lacking, set_catching_up
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
 from red_thread.core.classes.roster_plan import PlannedLine
+from red_thread.formats.roster import Means
 from red_thread.settings import Settings
 from red_thread.web.answers import long_answer
 from red_thread.web.code_sheet import code_sheet
@@ -39,6 +42,7 @@ from red_thread.web.schemas import (
     CellOut,
     ClassViewOut,
     CodeSheetOut,
+    ColumnOut,
     Id,
     LackingOut,
     MoveStudent,
@@ -66,7 +70,17 @@ async def post_roster_plan(
     roster = await _read(request, settings)
     async with database.begin() as unit:
         lines = await preview_roster(unit, actor, master_id, roster.listed)
-    return await long_answer(lambda: RosterPlanOut(lines=_lines(lines), problems=_problems(roster)))
+    return await long_answer(_roster_plan, roster, lines)
+
+
+def _roster_plan(roster: ReadRoster, lines: list[PlannedLine]) -> RosterPlanOut:
+    return RosterPlanOut(
+        number=number_of(lines),
+        lines=_lines(lines),
+        problems=_problems(roster),
+        columns=[ColumnOut.model_validate(column) for column in roster.columns],
+        certain=roster.certain,
+    )
 
 
 @router.post("/masters/{master_id}/roster")
@@ -77,13 +91,14 @@ async def post_roster(
     actor: ByUploader,
     settings: InSettings,
     leave: bool = False,
+    planned: Annotated[str | None, Query(max_length=64)] = None,
 ) -> RosterReportOut:
-    """Takes a roster in, as its plan says. leave: who is missing in it leaves their class."""
+    """Takes a roster in, as its plan says: the one with the number `planned`. leave: who is missing in it leaves."""
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     roster = await _read(request, settings)
     async with database.begin() as unit:
-        taken = await import_roster(unit, actor, master_id, roster.listed, leave)
+        taken = await import_roster(unit, actor, master_id, roster.listed, leave, planned)
     caught_up = CaughtUpOut.model_validate(taken.caught_up)
     return RosterReportOut(id=taken.id, caught_up=caught_up, lines=_lines(taken.lines), problems=_problems(roster))
 
@@ -97,8 +112,15 @@ async def post_undo_roster(taking_id: int, unit: InUnit, actor: ByActor) -> None
 async def _read(request: Request, settings: Settings) -> ReadRoster:
     upload = await read_upload(request, settings.upload_limit)
     names = upload.fields.get("names", "")
-    body = upload.body or ("name\n" + names).encode()
-    return await read_listed(upload.name or "the list", body, upload.fields.get("class_name", "")[:80])
+    body = upload.body or names.encode()
+    class_name, means = upload.fields.get("class_name", "")[:80], _means(upload.fields.get("means", ""))
+    return await read_listed(upload.name or "the list", body, class_name, means, datetime.now(UTC).date())
+
+
+def _means(said: str) -> list[Means]:
+    """What somebody said that the columns are, in their order; nothing else is listened to."""
+    known = {means.value: means for means in Means}
+    return [known[one] for one in said.split(",")[:200] if one in known]
 
 
 def _lines(lines: Iterable[PlannedLine]) -> list[RosterLineOut]:
