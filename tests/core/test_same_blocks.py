@@ -4,10 +4,11 @@ from typing import Any
 
 import pytest
 from hypothesis import given
+from hypothesis import strategies as st
 
 from red_thread.core.merge import merge_page
-from red_thread.core.merge.same_blocks import with_ids_of
-from red_thread.core.page.nodes import attributes_of, content_of, walk, with_content
+from red_thread.core.merge.same_blocks import questions_gone, with_ids_of
+from red_thread.core.page.nodes import attributes_of, content_of, paragraph, walk, with_content
 from tests.notation import page, show
 from tests.properties.strategies import PAGES
 
@@ -67,3 +68,139 @@ def test_a_student_keeps_what_was_written_when_the_page_comes_out_of_its_file_ag
     before, student = page("a:The sea falls. | b:Write here:"), page("a:The sea falls. | b:Write here: kelp")
     anew = with_ids_of(before, page("x:The sea falls and rises. | y:Write here:"))
     assert show(merge_page(before, anew, student).page) == "a:The sea falls and rises. | b:Write here: kelp"
+
+
+def questions(*prompts: str) -> dict[str, Any]:
+    """A page of questions; the id of each is its number."""
+    spaces = [
+        {
+            "type": "space",
+            "attrs": {"id": f"q{k}", "kind": "lines", "prompt": prompt},
+            "content": [paragraph(f"p{k}")],
+        }
+        for k, prompt in enumerate(prompts)
+    ]
+    return with_content(page("a:x"), spaces)
+
+
+def ids(document: dict[str, Any]) -> list[str]:
+    return [block["attrs"]["id"] for block in content_of(document)]
+
+
+@pytest.mark.parametrize(
+    ("before", "anew", "found"),
+    [
+        (["Why does the sea fall?"], ["What is the use of kelp?"], ["n1"]),
+        (["Why does the sea fall?"], ["Why does the sea fall so fast?"], ["q0"]),
+        (
+            ["What did you see at the harbour?", "What did you hear in the dunes?"],
+            ["What did you hear deep in the dunes?", "What did you first see at the harbour?"],
+            ["q1", "q0"],
+        ),
+        # As like the one as the other: whose answer goes there would be a guess.
+        (["What did you see?", "What did you hear?"], ["What did you smell?", "What did you find?"], ["n1", "n3"]),
+        (["Heigth"], ["Height"], ["q0"]),
+        (["One?", "Two?", "Three?"], ["Three?", "New one here?", "One?"], ["q2", "n1", "q0"]),
+    ],
+)
+def test_no_answer_comes_under_another_question(before, anew, found):
+    assert ids(with_ids_of(questions(*before), bare(questions(*anew)))) == found
+
+
+def test_a_question_without_words_is_the_one_that_stands_above_it():
+    before = page("a:Why? | q=space[ q.p: ] | b:Where? | r=space[ r.p: ]")
+    anew = page("x:Where? | y=space[ y.p: ] | z:Why? | w=space[ w.p: ]")
+    assert show(with_ids_of(before, anew)) == "b:Where? | r=space[ r.p: ] | a:Why? | q=space[ q.p: ]"
+
+
+@pytest.mark.parametrize(
+    ("before", "anew", "found"),
+    [
+        (
+            "High at {g=} and low at {h=}.",
+            "At {x=}: high at {y=} and low at {z=}.",
+            "At {n1=}: high at {g=} and low at {h=}.",
+        ),
+        ("High at {g=} and low at {h=}.", "Low at {x=} and high at {y=}.", "Low at {h=} and high at {g=}."),
+        ("High at {g=} and low at {h=}.", "Low and low at {x=}.", "Low and low at {h=}."),
+        ("{g=} {h=}", "{x=} {y=}", "{g=} {h=}"),
+        ("{g=} rises.", "{x=} and {y=} rises.", "{n1=} and {g=} rises."),
+    ],
+)
+def test_a_gap_is_the_one_between_the_same_words(before, anew, found):
+    assert show(with_ids_of(page(f"a:{before}"), page(f"x:{anew}"))) == f"a:{found}"
+
+
+def table(*rows: str) -> dict[str, Any]:
+    """Rows of cells, parted by a bar; the id of each cell says where it stands."""
+    made = [
+        {
+            "type": "tableRow",
+            "attrs": {"id": f"r{k}"},
+            "content": [
+                {
+                    "type": "tableCell",
+                    "attrs": {"id": f"{k}{j}"},
+                    "content": [paragraph(f"p{k}{j}", words.strip())],
+                }
+                for j, words in enumerate(row.split("|"))
+            ],
+        }
+        for k, row in enumerate(rows)
+    ]
+    return with_content(page("a:x"), [{"type": "table", "attrs": {"id": "t"}, "content": made}])
+
+
+def cells(document: dict[str, Any]) -> list[str]:
+    (found,) = content_of(document)
+    return [" ".join(cell["attrs"]["id"] for cell in content_of(row)) for row in content_of(found)]
+
+
+@pytest.mark.parametrize(
+    ("anew", "found"),
+    [
+        (("Kind|Length|Count", "Crab||", "Limpet||"), ["00 n2 01", "10 n5 11", "20 n8 21"]),
+        (("Count|Kind", "|Crab", "|Limpet"), ["01 00", "11 10", "21 20"]),
+        (("Kind|Count", "Limpet|", "Whelk|", "Crab|"), ["00 01", "20 21", "n2 n4", "10 11"]),
+        (("Kind|How many", "Crab|", "Limpet|"), ["00 n1", "10 n3", "20 n5"]),
+        (("Kinds|Count", "Crabs|", "Limpet|"), ["00 01", "10 11", "20 21"]),
+    ],
+)
+def test_columns_are_known_by_their_headings_and_rows_by_their_first_cells(anew, found):
+    before = table("Kind|Count", "Crab|", "Limpet|")
+    shown = cells(with_ids_of(before, bare(table(*anew))))
+    assert [sum(one.startswith("n") for one in row.split()) for row in shown] == [
+        sum(one.startswith("n") for one in row.split()) for row in found
+    ]
+    assert [[one for one in row.split() if one[0] != "n"] for row in shown] == [
+        [one for one in row.split() if one[0] != "n"] for row in found
+    ]
+
+
+PROMPTS = st.lists(
+    st.lists(
+        st.sampled_from("what why where sea crab dune tide fast slow one two".split()), min_size=2, max_size=5
+    ).map(" ".join),
+    min_size=1,
+    max_size=6,
+    unique=True,
+)
+
+
+@given(PROMPTS, PROMPTS)
+def test_an_id_goes_to_the_question_itself_wherever_it_stands_in_both(before, anew):
+    """What says just the same is never given away to what is only like it."""
+    found = ids(with_ids_of(questions(*before), bare(questions(*anew))))
+    for prompt, block_id in zip(anew, found, strict=True):
+        if prompt in before:
+            assert block_id == f"q{before.index(prompt)}"
+        elif not block_id.startswith("n"):
+            mine, theirs = set(prompt.split()), set(before[int(block_id[1:])].split())
+            assert mine & theirs
+
+
+def test_what_is_asked_no_more_is_told():
+    before = questions("Why does the sea fall?", "Where is the wrack?")
+    anew = with_ids_of(before, bare(questions("Where is the wrack?", "What is kelp good for?")))
+    assert questions_gone(before, anew) == ["Why does the sea fall?"]
+    assert questions_gone(before, with_ids_of(before, bare(before))) == []

@@ -382,7 +382,7 @@ async def test_what_can_be_done_with_chosen_words_stands_beside_them(person):
     teacher = await person("Ngozi")
     async with a_new_page(teacher, "Words to choose"):
         await type_into(teacher, ".page-body p", "the wind and the sea")
-        await teacher.locator(".page-body p").dblclick(position={"x": 15, "y": 14})
+        await teacher.locator(".page-body p").dblclick(position={"x": 48, "y": 14})
         bar = teacher.get_by_role("toolbar", name="Chosen words")
         await bar.get_by_role("button", name="Bold").click()
         await expect(teacher.locator(".page-body strong")).to_have_text("the")

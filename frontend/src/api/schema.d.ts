@@ -3330,9 +3330,12 @@ export interface components {
         };
         /**
          * PlannedPageOut
-         * @description A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there.
+         * @description A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there; `gone`:
+         *     what that asks and the file does not.
          */
         PlannedPageOut: {
+            /** Gone */
+            gone: string[];
             /** Into */
             into: string[];
             /** Page Id */

@@ -75,7 +75,7 @@
 	<button
 		type="button"
 		aria-label="Move this block: drag it, or press ↑ or ↓"
-		class="no-print absolute z-10 grid h-6 w-3.5 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center rounded text-soft/70 after:absolute after:-inset-x-2.5 after:-inset-y-2 after:content-[''] hover:text-ink {dragging.line !==
+		class="no-print absolute z-10 grid h-6 w-3.5 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center rounded text-soft/70 after:absolute after:-inset-y-2 after:right-0 after:-left-4 after:content-[''] hover:text-ink {dragging.line !==
 		null
 			? 'cursor-grabbing text-ink'
 			: ''}"

@@ -81,8 +81,13 @@ async def plan_pages(unit: Unit, actor: Actor, master_id: int, read: "ReadFiles"
     """What would come of it, before anything happens."""
     there = await look_at_import(unit, actor, master_id, read.items)
     pages = [
-        PlannedPageOut(title=title_of(page.document), into=[*page.dividers, page.section], page_id=page_id)
-        for page, page_id in zip(read.pages, there, strict=True)
+        PlannedPageOut(
+            title=title_of(page.document),
+            into=[*page.dividers, page.section],
+            page_id=known.page_id if known else None,
+            gone=list(known.gone) if known else [],
+        )
+        for page, known in zip(read.pages, there, strict=True)
     ]
     return PagesPlanOut(pages=pages, problems=_problems(read.problems))
 

@@ -628,11 +628,14 @@ class ProgressOut(Schema):
 
 
 class PlannedPageOut(Schema):
-    """A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there."""
+    """A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there; `gone`:
+    what that asks and the file does not.
+    """
 
     title: str
     into: list[str]
     page_id: int | None
+    gone: list[str]
 
 
 class PagesPlanOut(Schema):

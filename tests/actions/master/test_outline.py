@@ -16,7 +16,7 @@ from red_thread.actions.master.change_outline import (
     rename_item,
     restore_item,
 )
-from red_thread.actions.master.import_pages import ImportedPage, import_pages, look_at_import
+from red_thread.actions.master.import_pages import ImportedPage, PageThere, import_pages, look_at_import
 from red_thread.actions.master.look_at_master import look_at_master, look_at_page
 from red_thread.actions.master.master_past import go_back_to, look_at_master_past
 from red_thread.actions.master.save_master_page import save_master_page
@@ -203,7 +203,7 @@ async def test_a_page_that_comes_again_is_brought_up_to_date_and_what_students_w
         ImportedPage((), "Tides", page("x:Another.", "Ebb")),
     ]
     async with school.database.begin() as unit:
-        assert await look_at_import(unit, school.teacher, school.master, came) == [tides, None]
+        assert await look_at_import(unit, school.teacher, school.master, came) == [PageThere(tides, ()), None]
         taken = await import_pages(unit, school.teacher, school.master, came, update=True)
         assert (taken.updated, len(taken.page_ids), taken.same) == ({tides: 1}, 1, 0)
         taken = await import_pages(unit, school.teacher, school.master, came[:1], update=True)

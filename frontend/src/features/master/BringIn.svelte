@@ -54,6 +54,22 @@
 				{/each}
 			</fieldset>
 		{/if}
+		{#if bringing.gone.length}
+			<div class="mb-4 rounded-md bg-lamp px-4 py-3" role="status">
+				<p class="font-semibold">Not in the file any more, or asked in other words:</p>
+				<ul>
+					{#each bringing.gone.slice(0, 20) as page, k (k)}
+						<li>
+							“{page.title}”: {list(
+								page.gone.map((question) => `“${question}”`),
+								4
+							)}
+						</li>
+					{/each}
+				</ul>
+				<p class="mt-1">What students have answered there is kept on their page, with its question.</p>
+			</div>
+		{/if}
 		<div class="flex gap-2">
 			<Button go disabled={bringing.busy} onclick={take}>{bringing.words}</Button>
 			<Button disabled={bringing.busy} onclick={() => (bringing.plan = null)}>Another file</Button>

@@ -23,6 +23,11 @@ export class BringingState {
 		return (this.plan?.pages ?? []).filter((page) => page.page_id !== null).length;
 	}
 
+	/** Pages that would be brought up to date, and what they ask that the file does not. */
+	get gone(): Planned[] {
+		return this.update ? (this.plan?.pages ?? []).filter((page) => page.gone.length) : [];
+	}
+
 	/** What pressing the button does, in words. */
 	get words(): string {
 		const all = this.plan?.pages.length ?? 0;

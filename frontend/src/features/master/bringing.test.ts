@@ -2,7 +2,12 @@ import { expect, it } from 'vitest';
 import { BringingState, bySection, came } from './bringing.svelte';
 import type { MasterState } from './master.svelte';
 
-const page = (title: string, into: string[], page_id: number | null = null) => ({ title, into, page_id });
+const page = (title: string, into: string[], page_id: number | null = null) => ({
+	title,
+	into,
+	page_id,
+	gone: [] as string[]
+});
 const file = new File([], 'pages.zip');
 
 async function looked(pages: ReturnType<typeof page>[]) {

@@ -11,12 +11,13 @@ from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob, add_to_master
+from red_thread.actions.aside import aside
 from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.room import require_room_in_master
-from red_thread.core.merge.same_blocks import with_ids_of
+from red_thread.core.merge.same_blocks import questions_gone, with_ids_of
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import ORDINARY, Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
@@ -78,14 +79,34 @@ class Taken:
     divider_ids: list[int] = field(default_factory=list[int])
 
 
-async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items) -> list[int | None]:
+@dataclass(frozen=True, slots=True)
+class PageThere:
+    """The page of the master that a page of a file is by its name; `gone`: what it asks and the file does not."""
+
+    page_id: int
+    gone: tuple[str, ...]
+
+
+async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items) -> list[PageThere | None]:
     """For each page, in order, which one of the master it is by its name; None for one that is new.
 
     Nothing happens. Raises NotFound.
     """
     await require_teacher(unit, actor, master_id)
     known = _Known(await unit.masters.outline(master_id))
-    return [known.take(item) for item in items if isinstance(item, ImportedPage)]
+    pages = [item for item in items if isinstance(item, ImportedPage)]
+    there = [known.take(item) for item in pages]
+    before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
+    return await aside(
+        lambda: [
+            _there(before[page_id], item.document) if page_id else None
+            for item, page_id in zip(pages, there, strict=True)
+        ]
+    )
+
+
+def _there(page: MasterPage, document: Node) -> PageThere:
+    return PageThere(page.id, tuple(questions_gone(page.document, _anew(page, document))))
 
 
 async def import_pages(

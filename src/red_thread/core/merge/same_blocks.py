@@ -1,16 +1,19 @@
 """Which blocks of a page that comes out of a file again are those of the page as it stands.
 
-A file knows no ids. Blocks that say the same are the same, in their order, or moved; between them one is the other
-if it is of the same kind and shares most of its words, or if it stands alone in the place of another. Copies that
-students have written on are then corrected as if the teacher had typed the change.
+A file knows no ids. Blocks that say the same are the same, in their order or moved; of the others one is the other if
+it is of the same kind and like it in words. What holds no answers is the other too if it alone stands in its place.
+Gaps are known by the words around them, columns by their headings, rows by their first cells. Copies that students
+have written on are then corrected as if the teacher had typed the change, and no answer comes to stand under another
+question: where that is not sure, a block is new, and what was written under the one before is kept as taken out.
 """
 
-from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from red_thread.core.merge.sequence import Hunk, hunks, matches
-from red_thread.core.page.kinds import GAP, alike
+from red_thread.core.merge.likeness import alike_words, same_words
+from red_thread.core.merge.same_gaps import same_gaps
+from red_thread.core.merge.sequence import hunks
+from red_thread.core.page.kinds import GAP, KINDS, TABLE, alike
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -23,12 +26,21 @@ from red_thread.core.page.nodes import (
     with_content,
 )
 
-_MOST_WORDS = 0.5  # of those that two blocks have, for one to be the other written anew
-
 
 def with_ids_of(before: Node, anew: Node) -> Node:
     """`anew` under the ids of `before`; blocks that are new have ids that no block of `before` has."""
     return with_content(anew, _Ids.of(before).blocks(content_of(before), content_of(anew)))
+
+
+def questions_gone(before: Node, anew: Node) -> list[str]:
+    """Of a page under its ids, what is asked in `before` and not in `anew` any more: answers to it are set aside."""
+    stay = {node["attrs"]["id"] for node in walk(anew) if _has_id(node)}
+    gone = [block for block in walk(before) if _has_id(block) and block["attrs"]["id"] not in stay]
+    return [_question(block) for block in gone if KINDS[block["type"]].asks or block["type"] == GAP]
+
+
+def _question(block: Node) -> str:
+    return str(attributes_of(block).get("prompt") or "") or plain_text(block) or "a place to answer"
 
 
 @dataclass(slots=True)
@@ -47,17 +59,39 @@ class _Ids:
         return [self._one(before[same[k]] if k in same else None, block) for k, block in enumerate(anew)]
 
     def _one(self, before: Node | None, anew: Node) -> Node:
-        named = with_attributes(anew, id=before["attrs"]["id"] if before else self._new()) if _has_id(anew) else anew
+        named = self._named(before, anew)
         there = content_of(before) if before else ()
         if is_text_block(anew):
             return with_content(named, list(self._gaps(there, content_of(anew))))
+        if before and anew["type"] == TABLE == before["type"] and _is_plain(before) and _is_plain(anew):
+            return with_content(named, self._rows(there, content_of(anew)))
         return with_content(named, self.blocks(there, content_of(anew)))
 
+    def _named(self, before: Node | None, anew: Node) -> Node:
+        return with_attributes(anew, id=before["attrs"]["id"] if before else self._new()) if _has_id(anew) else anew
+
     def _gaps(self, before: Sequence[Node], anew: Sequence[Node]) -> Iterator[Node]:
-        """One after another: a gap has no words of its own to be told by."""
-        there = iter([node["attrs"]["id"] for node in before if node["type"] == GAP])
+        same, at = same_gaps(before, anew), 0
         for node in anew:
-            yield with_attributes(node, id=next(there, None) or self._new()) if node["type"] == GAP else node
+            if node["type"] == GAP:
+                yield with_attributes(node, id=same.get(at) or self._new())
+                at += 1
+            else:
+                yield node
+
+    def _rows(self, before: Sequence[Node], anew: Sequence[Node]) -> list[Node]:
+        """Cell by cell: in which column by its heading, in which row by its first cell."""
+        columns = _same_words(_columns(before), _columns(anew))
+        key = next((j for j, column in columns.items() if column == 0), 0)
+        rows = _same_words(_keys(before, 0), _keys(anew, key))
+        made: list[Node] = []
+        for k, row in enumerate(anew):
+            there = before[rows[k]] if k in rows else None
+            cells = content_of(there) if there else ()
+            theirs = [cells[columns[j]] if j in columns and cells else None for j in range(len(content_of(row)))]
+            named = [self._one(cell, anew_cell) for cell, anew_cell in zip(theirs, content_of(row), strict=True)]
+            made.append(with_content(self._named(there, row), named))
+        return made
 
     def _new(self) -> str:
         while True:
@@ -72,45 +106,77 @@ def _has_id(node: Node) -> bool:
 
 def _same(before: Sequence[Node], anew: Sequence[Node]) -> dict[int, int]:
     """For blocks of `anew` the index of the one in `before` that it is."""
-    here, there = [_said(block) for block in before], [_said(block) for block in anew]
-    same = {b: a for a, b in matches(here, there)}
-    for hunk in hunks(here, there):
-        same |= _rewritten(before, anew, hunk)
-    return same | _moved(here, there, same)
+    here, there = _all_said(before), _all_said(anew)
+    same = same_words(here, there)
+    left, new = _without(here, set(same.values())), _without(there, same.keys())
+    same |= alike_words(_words(left), _words(new), lambda a, b: alike(before[a]["type"], anew[b]["type"]))
+    return same | _alone(before, anew, same)
 
 
-def _said(block: Node) -> str:
-    attributes = attributes_of(block)
-    named = attributes.get("prompt") or bytes_of(block) or ""
-    return f"{block['type']} {named} {plain_text(block)}"
+def _same_words(here: Sequence[str], there: Sequence[str]) -> dict[int, int]:
+    same = same_words(here, there)
+    left, new = _without(here, set(same.values())), _without(there, same.keys())
+    return same | alike_words(left, new, lambda a, b: True)
 
 
-def _rewritten(before: Sequence[Node], anew: Sequence[Node], hunk: Hunk) -> dict[int, int]:
+def _without(said: Sequence[str], taken: Collection[int]) -> dict[int, str]:
+    return {k: words for k, words in enumerate(said) if k not in taken}
+
+
+def _words(said: Mapping[int, str]) -> dict[int, str]:
+    """Without the kinds, which are asked for by themselves."""
+    return {k: words.partition(" ")[2] for k, words in said.items()}
+
+
+def _all_said(blocks: Sequence[Node]) -> list[str]:
+    """What each says. A question without words of its own is the one that the block above it asks."""
+    said: list[str] = []
+    above = ""
+    for block in blocks:
+        attributes = attributes_of(block)
+        named = attributes.get("prompt") or bytes_of(block) or ""
+        if KINDS[block["type"]].asks and not named:
+            named = above
+        said.append(f"{block['type']} {named} {plain_text(block)}")
+        above = plain_text(block)
+    return said
+
+
+def _alone(before: Sequence[Node], anew: Sequence[Node], same: Mapping[int, int]) -> dict[int, int]:
+    """What stands by itself in the place of another, and holds no answers that could come under a wrong question."""
+    here = [str(a) for a in range(len(before))]
+    there = [str(same[b]) if b in same else f"new {b}" for b in range(len(anew))]
     found: dict[int, int] = {}
-    left = list(range(hunk.base_from, hunk.base_to))
-    alone = len(left) == 1 == hunk.side_to - hunk.side_from
-    for k in range(hunk.side_from, hunk.side_to):
-        one = next((a for a in left if _is_other(before[a], anew[k], alone)), None)
-        if one is not None:
-            found[k] = one
-            left = [a for a in left if a > one]
+    for hunk in hunks(here, there):
+        one, other = hunk.base_from, hunk.side_from
+        is_alone = hunk.base_to - one == 1 == hunk.side_to - other and other not in same and one not in same.values()
+        if is_alone and alike(before[one]["type"], anew[other]["type"]) and not _holds_answers(before[one]):
+            found[other] = one
     return found
 
 
-def _is_other(before: Node, anew: Node, alone: bool) -> bool:
-    if not alike(before["type"], anew["type"]):
-        return False
-    if alone:
-        return True
-    mine, theirs = Counter(_said(before).split()[1:]), Counter(_said(anew).split()[1:])
-    return (mine & theirs).total() > _MOST_WORDS * max(mine.total(), theirs.total())
+def _holds_answers(block: Node) -> bool:
+    return any(KINDS[node["type"]].asks or KINDS[node["type"]].students for node in (block, *walk(block)))
 
 
-def _moved(here: Sequence[str], there: Sequence[str], same: dict[int, int]) -> dict[int, int]:
-    """What says the same elsewhere, and is no other's already."""
-    taken = set(same.values())
-    free: dict[str, list[int]] = {}
-    for a, said in enumerate(here):
-        if a not in taken:
-            free.setdefault(said, []).append(a)
-    return {k: free[said].pop(0) for k, said in enumerate(there) if k not in same and free.get(said)}
+def _is_plain(table: Node) -> bool:
+    """Whether every row has as many cells as the first, and none reaches over another."""
+    rows = content_of(table)
+    spans = (
+        attributes_of(cell).get(name) or 1
+        for row in rows
+        for cell in content_of(row)
+        for name in ("colspan", "rowspan")
+    )
+    return len({len(content_of(row)) for row in rows}) == 1 and all(span == 1 for span in spans)
+
+
+def _columns(rows: Sequence[Node]) -> list[str]:
+    """What each column is called; one without a heading is told by what stands in it."""
+    cells = [[plain_text(cell) for cell in content_of(row)] for row in rows]
+    return [column[0] or " ".join(column[1:]) for column in zip(*cells, strict=True)]
+
+
+def _keys(rows: Sequence[Node], column: int) -> list[str]:
+    """What each row is told by: its cell in that column; where nothing stands there, all of the row."""
+    return [plain_text(content_of(row)[column]) or plain_text(row) for row in rows]
