@@ -18,7 +18,7 @@ from red_thread.formats.as_markdown import write_markdown
 from red_thread.formats.docx import read_docx
 from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
-from red_thread.formats.pdf import read_pdf
+from red_thread.formats.pdf import WORDLESS, read_pdf
 from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
 from red_thread.formats.table_cells import Cell, rectangular
@@ -306,7 +306,62 @@ def test_all_formats_come_in_together_each_where_it_lies(tmp_path):
         (("Autumn",), "Tides", "Log"),
     ]
     assert [len(page.pictures) for page in pages] == [1, 1, 1, 1, 0]
-    assert [problem.file for problem in problems] == ["Autumn/Tides/5-broken.pdf"]
+    assert [problem.file for problem in problems] == ["Autumn/Tides/5-broken.pdf", "Autumn/Tides/tune.mp3"]
+
+
+def test_whatever_lies_beside_the_pages_and_is_not_read_is_named_with_what_to_do():
+    files = {
+        "Tides/1.md": b"# Ebb\n\n![kelp](kelp%20bed.png)",
+        "Tides/kelp bed.png": a_picture(),
+        **{f"Tides/{name}": b"x" for name in ("a.odt", "b.pptx", "c.xlsx", "d.heic", "e.xyz", "f.mp3", "g.csv")},
+    }
+    read = read_pages(files)
+    assert len(read.pages[0].pictures) == 1
+    assert {problem.file[6:]: problem.reason.split(":")[0] for problem in read.problems} == {
+        "a.odt": "this kind of document is not read",
+        "b.pptx": "slides are not read",
+        "c.xlsx": "sheets are not read",
+        "d.heic": "this kind of picture is not read",
+        "e.xyz": "this kind of file is not read, and was left out",
+        "f.mp3": "no page shows it, and it was left out",
+        "g.csv": "a list is no page; students are brought in under Classes",
+    }
+
+
+def test_plain_text_is_a_page_of_its_paragraphs():
+    (page,) = read_pages({"tide_notes.txt": "Ebb\nand flow\r\n\r\nKelp".encode("utf-16")}).pages
+    words = [plain_text(block) for block in page.document["content"]]
+    assert (attributes_of(page.document)["title"], words) == ("tide notes", ["Ebb\nand flow", "Kelp"])
+
+
+@pytest.mark.parametrize("kind", ["BMP", "TIFF"])
+def test_pictures_of_scanners_are_pages(kind):
+    (page,) = read_pages({f"scan.{kind.lower()}": a_picture(kind)}, alone=True).pages
+    assert len(page.pictures) == 1
+
+
+def test_a_pdf_without_words_says_so():
+    assert [problem.reason for problem in read_pages({"scan.pdf": a_pdf("", "")}).problems] == [WORDLESS]
+    assert read_pages({"words.pdf": a_pdf("High", "")}).problems == []
+
+
+@pytest.mark.parametrize(
+    ("markup", "words"),
+    [
+        ("<p>The <custom-tag>sea</custom-tag> falls <acronym>fast</acronym>.</p>", ["The sea falls fast."]),
+        ("<p>A <o:p>word</o:p> and <nobr>another</nobr></p>", ["A word and another"]),
+        ("<p><ruby>潮<rp>(</rp><rt>しお</rt><rp>)</rp></ruby>が引く</p>", ["潮(しお)が引く"]),
+        ("<p>x <math><mi>a</mi></math> y</p>", ["x a y"]),
+    ],
+)
+def test_an_element_within_a_sentence_does_not_cut_it(markup, words):
+    blocks = read_html("x.html", markup.encode()).document["content"]
+    assert [plain_text(block) for block in blocks] == words
+
+
+def test_html_in_an_old_encoding_that_does_not_say_so_is_read():
+    page = read_html("x.html", "<p>La marée à Brest, l’été, où l’île dort</p>".encode("cp1252")).document
+    assert plain_text(page["content"][0]) == "La marée à Brest, l’été, où l’île dort"
 
 
 def test_a_picture_by_itself_is_a_page_with_it():

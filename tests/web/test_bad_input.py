@@ -24,7 +24,7 @@ def file(name, body):
 @pytest.mark.parametrize(
     ("name", "body", "status", "says"),
     [
-        ("roster.csv", b"Ada,ada@s.example\n", 422, "name the columns"),
+        ("roster.csv", b" \n", 422, "is empty"),
         ("roster.zip", b"PK nonsense", 422, "not a zip"),
         ("photo.jpg", b"\xff\xd8\xff\x00\x00", 422, "photo.jpg cannot be read"),
         ("huge.csv", b"x" * 300_000, 413, "huge.csv is larger than"),

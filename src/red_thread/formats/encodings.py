@@ -30,7 +30,7 @@ def _decoded(body: bytes) -> str:
     try:
         return body.decode("utf-8")
     except UnicodeDecodeError:
-        return body.decode(_likeliest(body), errors="replace")
+        return body.decode(encoding_of(body), errors="replace")
 
 
 def _without_mark(body: bytes) -> str | None:
@@ -42,7 +42,8 @@ def _without_mark(body: bytes) -> str | None:
     return None
 
 
-def _likeliest(body: bytes) -> str:
+def encoding_of(body: bytes) -> str:
+    """What encoding the letters of a text that is not UTF-8 make likely."""
     found = from_bytes(body[:_ENOUGH], cp_isolation=list(_LIKELY)).best()
     if found is None:
         return "cp1252"

@@ -14,6 +14,7 @@ from lxml.etree import LxmlError  # type: ignore[reportAttributeAccessIssue]
 
 from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node
+from red_thread.formats.encodings import encoding_of
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
@@ -23,7 +24,7 @@ Mark: TypeAlias = dict[str, Any]
 Element: TypeAlias = Any  # lxml ships no types
 
 DEEPEST = 20  # frames and lists within each other; what is deeper is told flat
-_MARKS = {
+TAGS = {
     **dict.fromkeys(("b", "strong"), "bold"),
     **dict.fromkeys(("i", "em", "cite", "dfn", "var"), "italic"),
     **dict.fromkeys(("u", "ins"), "underline"),
@@ -42,10 +43,18 @@ _STYLES = (
 _ALIGN = re.compile(r"(?:^|;)\s*text-align\s*:\s*(center|right)\b")
 _LEFT_OUT = frozenset("script style template iframe object embed applet audio video canvas svg math form".split())
 _SILENT = frozenset("script style template head title meta link base".split())
-_INLINE = frozenset("a abbr bdi bdo big br data font img label q small span time wbr".split()) | _MARKS.keys()
+# All that stands in a block of its own. Whatever else somebody writes, known or not, stands within a line.
+_BLOCKS = frozenset(
+    (
+        "address article aside blockquote body caption center col colgroup dd details dialog dir div dl dt fieldset "
+        "figcaption figure footer form frameset h1 h2 h3 h4 h5 h6 header hgroup hr html legend li main menu nav "
+        "noframes ol option p pre search section select summary table tbody td textarea tfoot th thead tr ul"
+    ).split()
+)
 _SAFE = re.compile(r"(https?:|mailto:)", re.IGNORECASE)
 _BLANKS = re.compile(r"[ \t\r\n\f]+")
 _DATA = re.compile(r"data:image/[\w.+-]+;base64,", re.IGNORECASE)
+_SAYS = re.compile(rb"charset\s*=|encoding\s*=", re.IGNORECASE)
 _BOX = re.compile(r"^\s*([☐☑☒])\s*")
 
 
@@ -65,11 +74,11 @@ def read_html(name: str, body: bytes, title: str = "") -> ReadPage:
 
 
 def _encoding(body: bytes) -> str | None:
-    """UTF-8 where it can be that; else the parser goes by what the file says of itself."""
+    """UTF-8 where it can be that; else what the file says of itself, or what its letters make likely."""
     try:
         body.decode("utf-8-sig")
     except UnicodeDecodeError:
-        return None
+        return None if _SAYS.search(body[:2000]) or body[:2] in (b"\xff\xfe", b"\xfe\xff") else encoding_of(body)
     return "utf-8"
 
 
@@ -236,14 +245,21 @@ class _Reader:
             return [{"type": "hardBreak"}]
         if element.tag == "img":
             return self._img(element, 0)
+        if element.tag in _LEFT_OUT:
+            self._problem(f"{element.tag} cannot be shown on a page and was left out")
+            return [text_node(_BLANKS.sub(" ", element.text_content()), marks)] if element.tag == "math" else []
+        if element.tag == "rt":  # how the sign before it is read
+            return [text_node("("), *self._words(element, marks), text_node(")")]
+        if element.tag == "rp":
+            return []
         return self._words(element, [*marks, *self._marks(element, marks)])
 
     def _marks(self, element: Element, have: Sequence[Mark]) -> Iterator[Mark]:
         names = {mark["type"] for mark in have}
         style = (element.get("style") or "").lower()
         found = [mark for pattern, mark in _STYLES if pattern.search(style)]
-        if element.tag in _MARKS and not (element.tag == "b" and "font-weight:normal" in style.replace(" ", "")):
-            found.append(_MARKS[element.tag])
+        if element.tag in TAGS and not (element.tag == "b" and "font-weight:normal" in style.replace(" ", "")):
+            found.append(TAGS[element.tag])
         for name in dict.fromkeys(found):
             if name not in names:
                 yield {"type": name}
@@ -282,7 +298,7 @@ def _aligned(element: Element) -> dict[str, str]:
 def _is_inline(element: Element) -> bool:
     """Whether it stands within a line: by its kind, and by what it holds."""
     kinds = (part.tag for part in element.iter() if isinstance(part.tag, str))
-    return all(tag in _INLINE or ":" in tag for tag in kinds)
+    return not any(tag in _BLOCKS or tag in _SILENT for tag in kinds)
 
 
 def _parts(element: Element) -> Iterator[Any]:

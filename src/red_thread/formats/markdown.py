@@ -33,6 +33,8 @@ from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import Standing
 from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node
+from red_thread.formats.encodings import decoded
+from red_thread.formats.html import TAGS, read_html
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.recordings import RECORDINGS
@@ -41,6 +43,8 @@ _FRONT_MATTER = re.compile(r"\A---\n(.*?)\n---\n", re.DOTALL)
 _GAP = re.compile(r"\{gap(?::\s*([^}]*))?\}")
 _TASK = re.compile(r"\[([ xX])\]\s+")
 _SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
+_REMARK = re.compile(r"<!--.*?(-->|\Z)", re.DOTALL)
+_TAG = re.compile(r"<(/?)\s*([a-zA-Z][\w-]*)[^>]*>")
 _LONGEST_FRONT = 10_000
 FENCE = "red-thread"
 PAGE_KEYS = ("title", "writing", "paper", "orientation", "tint")
@@ -51,10 +55,7 @@ _MARKS = {"strong": "bold", "em": "italic", "s": "strike"}
 
 def read_markdown(name: str, body: bytes) -> ReadPage:
     """Reads one file. What cannot be shown is listed by line. Raises Unreadable if nothing can."""
-    try:
-        text = body.decode("utf-8-sig").replace("\r\n", "\n")
-    except UnicodeDecodeError:
-        raise Unreadable(name, "it is not text in UTF-8") from None
+    text = decoded(name, body)
     front, begins = _front_matter(name, text)
     return _Reader(name, front, text.count("\n", 0, begins)).read(text[begins:])
 
@@ -70,6 +71,8 @@ def _front_matter(name: str, text: str) -> tuple[dict[str, Any], int]:
     except (yaml.YAMLError, RecursionError, ValueError) as error:
         why = (str(error).splitlines() or ["it is nested too deeply"])[0]
         raise Unreadable(name, f"its front matter cannot be read, {why}") from error
+    if not isinstance(front, dict) or not any(re.fullmatch(r"[a-z][\w ]*", str(key)) for key in front):
+        return {}, 0  # words between two lines across, and no front matter
     known = (
         {str(key): value for key, value in front.items() if isinstance(value, str)} if isinstance(front, dict) else {}
     )
@@ -87,7 +90,7 @@ class _PlainLoader(yaml.BaseLoader):
 
 def _parser() -> MarkdownIt:
     # By itself the parser leaves out, without a word, what is nested deeper than 20 levels.
-    parser = MarkdownIt("commonmark", {"html": False, "maxNesting": 200}).enable(["table", "strikethrough"])
+    parser = MarkdownIt("commonmark", {"html": True, "maxNesting": 200}).enable(["table", "strikethrough"])
     for name in ("space", "note", *TONES):
         container_plugin(parser, name)
     return parser.use(dollarmath_plugin, allow_labels=False).disable("math_inline")
@@ -102,6 +105,8 @@ class _Reader:
         self.pictures: list[str] = []
         self.problems: list[Problem] = []
         self.title = str(front.get("title") or "")
+        #: Marks that tags among the words have begun.
+        self.tagged: list[dict[str, Any]] = []
 
     def read(self, text: str) -> ReadPage:
         blocks = self._blocks(SyntaxTreeNode(_parser().parse(text)).children)
@@ -239,6 +244,19 @@ class _Reader:
         text = node.content.strip()
         return [self._made("formula", [{"type": "text", "text": text}] if text else [])]
 
+    def _html_block(self, node: SyntaxTreeNode) -> list[Node]:
+        """What is written as HTML is read as HTML; a remark is for nobody to see."""
+        markup = _REMARK.sub("", node.content).strip()
+        if not markup:
+            return []
+        inside = read_html(self.name, f"<body>{markup}".encode())
+        self.pictures += inside.pictures
+        self.problems += inside.problems
+        blocks = [
+            block for block in inside.document["content"] if block.get("content") or block["type"] != "paragraph"
+        ]
+        return [self._renewed(block, 0) for block in blocks]
+
     def _hr(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("horizontalRule", [])]
 
@@ -276,13 +294,26 @@ class _Reader:
     _container_care = _container_idea = _toned
 
     def _inline_of(self, node: SyntaxTreeNode) -> list[Node]:
+        self.tagged = []
         return [part for child in node.children for part in self._inline(child, [])]
+
+    def _tag(self, markup: str) -> Iterator[Node]:
+        """A tag among words: it begins or ends a mark, or breaks the line; any other says nothing here."""
+        found = _TAG.fullmatch(markup)
+        name = found[2].lower() if found else ""
+        if name == "br":
+            yield {"type": "hardBreak"}
+        elif found and name in TAGS:
+            mark = {"type": TAGS[name]}
+            self.tagged = [one for one in self.tagged if one != mark] + ([] if found[1] else [mark])
 
     def _inline(self, node: SyntaxTreeNode, marks: list[dict[str, Any]]) -> Iterator[Node]:
         if node.type in ("inline", *_MARKS, "link"):
             yield from self._marked(node, marks)
+        elif node.type == "html_inline":
+            yield from self._tag(node.content)
         elif node.type == "text":
-            yield from self._text(node.content, marks)
+            yield from self._text(node.content, [*marks, *(one for one in self.tagged if one not in marks)])
         elif node.type == "code_inline":
             yield text_node(node.content, [*marks, {"type": "code"}])
         elif node.type == "softbreak":

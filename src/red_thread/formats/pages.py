@@ -68,6 +68,15 @@ def text_node(text: str, marks: Sequence[dict[str, Any]] = ()) -> Node:
     return {**node, "marks": list(marks)} if marks else node
 
 
+def lines_of(text: str) -> list[Node]:
+    """Text with its line ends as they are."""
+    made: list[Node] = []
+    for k, line in enumerate(text.split("\n")):
+        made += [{"type": "hardBreak"}] if k else []
+        made += [text_node(line)] if line else []
+    return made
+
+
 def stem_of(name: str) -> str:
     """A file's name as one would say it."""
     return PurePosixPath(name).stem.replace("-", " ").replace("_", " ").strip()

@@ -7,6 +7,7 @@ from typing import Any, TypeAlias
 
 import pypdfium2
 
+from red_thread.core.page.kinds import IMAGE
 from red_thread.formats.pages import Hear, Maker, ReadPage, stem_of, unheard
 from red_thread.formats.problems import Problem, Unreadable
 
@@ -43,6 +44,9 @@ def read_part(name: str, body: bytes, turn: int, of: int, draws: bool = True, he
     return pages
 
 
+WORDLESS = "its pages are pictures without words: they can be written under, and not searched or read aloud"
+
+
 def together(name: str, parts: Sequence[PdfPart]) -> list[ReadPage]:
     """The pages of a file out of its shares, in order. Raises Unreadable if there is none."""
     pages = [page for turn in zip_longest(*parts) for page in turn if page is not None]
@@ -50,6 +54,8 @@ def together(name: str, parts: Sequence[PdfPart]) -> list[ReadPage]:
     if not read:
         raise Unreadable(name, "none of its pages can be read")
     read[0].problems += [page for page in pages if isinstance(page, Problem)]
+    if not any(node["attrs"]["alt"] for page in read for node in page.document["content"] if node["type"] == IMAGE):
+        read[0].problems.append(Problem(name, 0, WORDLESS))
     return read
 
 

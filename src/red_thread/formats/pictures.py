@@ -12,7 +12,7 @@ from red_thread.formats.drawn import draw_svg, is_svg
 from red_thread.formats.problems import Unreadable
 
 LONGEST_SIDE = 2000
-_READ = ("PNG", "JPEG", "WEBP", "GIF")
+_READ = ("PNG", "JPEG", "WEBP", "GIF", "BMP", "TIFF")
 MOST_PIXELS = 25_000_000  # that are decoded
 MOST_OF_A_PHOTO = 120_000_000  # of a JPEG, which is decoded at a part of its size: phones make such
 Image.MAX_IMAGE_PIXELS = MOST_OF_A_PHOTO
@@ -49,7 +49,9 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
             else:
                 picture.convert("RGB").save(written, "JPEG", quality=85)
     except _BROKEN as error:
-        raise Unreadable(name, "it is not a PNG, JPEG, WebP, GIF or SVG picture of a sensible size") from error
+        raise Unreadable(
+            name, "it is not a PNG, JPEG, WebP, GIF, BMP, TIFF or SVG picture of a sensible size"
+        ) from error
     return ("image/png" if written.getvalue()[:4] == b"\x89PNG" else "image/jpeg"), written.getvalue()
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from datetime import date
 from functools import partial
 from pathlib import PurePosixPath
+from urllib.parse import unquote
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob
@@ -16,21 +17,24 @@ from red_thread.core.classes.roster_plan import Listed
 from red_thread.core.page.nodes import title_of
 from red_thread.formats.archive import read_archive
 from red_thread.formats.docx import read_docx
+from red_thread.formats.encodings import decoded
 from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
 from red_thread.formats.media import clean_media
-from red_thread.formats.pages import Hear, Maker, ReadPage, stem_of, unheard
+from red_thread.formats.pages import Hear, Maker, ReadPage, lines_of, stem_of, unheard
 from red_thread.formats.pdf import read_part, read_pdf, together
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
+from red_thread.formats.recordings import RECORDINGS
 from red_thread.formats.roster import Column, Means, read_roster
+from red_thread.formats.unread import why_unread
 from red_thread.store.unit import Unit
 from red_thread.web.limits import heard_within_limits, within_limits
 from red_thread.web.schemas import PageBefore, PagesPlanOut, PagesReportOut, PlannedPageOut, ProblemOut
 from red_thread.web.watched import Doing, Tell
 
-_KINDS = "Markdown, HTML, DOCX, PDF or a picture"
+_KINDS = "Markdown, HTML, DOCX, PDF, text, a picture or a recording"
 _SHARES = 2
 _NONE: Mapping[str, list[ReadPage]] = {}
 _NUMBER = re.compile(r"^\d+[-_. ]+")
@@ -168,14 +172,34 @@ def _picture(name: str, body: bytes) -> list[ReadPage]:
     return [ReadPage(page, embedded={"picture": clean_picture(name, body)})]
 
 
+def _text(name: str, body: bytes) -> list[ReadPage]:
+    """Plain text: a paragraph for each stretch between empty lines, its lines as they are."""
+    maker = Maker()
+    stretches = re.split(r"\n\s*\n", decoded(name, body).strip("\n"))
+    blocks = [maker.made("paragraph", lines_of(stretch)) for stretch in stretches if stretch.strip()]
+    return [ReadPage(maker.page(name, stem_of(name), blocks))]
+
+
+def _recording(name: str, body: bytes) -> list[ReadPage]:
+    """A recording by itself is a page with it."""
+    maker = Maker()
+    media_type, clean = clean_media(name, body)
+    medium = RECORDINGS[_ending(name)]
+    page = maker.page(
+        name, stem_of(name), [maker.made("recording", src="it", alt="", medium=medium), maker.made("paragraph")]
+    )
+    return [ReadPage(page, embedded={"it": (media_type, clean)})]
+
+
 # A new format is a reader and its endings.
 READERS: dict[str, Callable[[str, bytes], list[ReadPage]]] = {
     **dict.fromkeys((".md", ".markdown"), _markdown),
     **dict.fromkeys((".html", ".htm", ".xhtml"), _html),
     ".docx": _docx,
     ".pdf": read_pdf,
+    ".txt": _text,
 }
-PICTURES = frozenset({".png", ".jpg", ".jpeg", ".webp", ".gif", ".svg"})
+PICTURES = frozenset({".png", ".jpg", ".jpeg", ".webp", ".gif", ".svg", ".bmp", ".tif", ".tiff"})
 
 
 def _ending(path: str) -> str:
@@ -183,8 +207,10 @@ def _ending(path: str) -> str:
 
 
 def _reader(path: str, alone: bool) -> Callable[[str, bytes], list[ReadPage]] | None:
-    """Pictures among other files are there for those; by itself one is a page."""
-    return _picture if alone and _ending(path) in PICTURES else READERS.get(_ending(path))
+    """Pictures and recordings among other files are there for those; by itself one is a page."""
+    if alone and _ending(path) in PICTURES:
+        return _picture
+    return _recording if alone and _ending(path) in RECORDINGS else READERS.get(_ending(path))
 
 
 def read_pages(
@@ -198,6 +224,7 @@ def read_pages(
     A file of many pages is a section by itself. `known`: what has been read already.
     """
     read = ReadFiles()
+    named: set[str] = set()
     for k, path in enumerate(sorted(files)):
         hear(k, len(files))
         if PurePosixPath(path).name == ABOUT and (about := read_about(files[path])):
@@ -205,6 +232,7 @@ def read_pages(
         reader = _reader(path, alone)
         if reader is None:
             continue
+        named.add(path)
         try:
             found = known.get(path) or reader(path, files[path])
         except Unreadable as error:
@@ -216,13 +244,27 @@ def read_pages(
             read.problems += page.problems
             pictures = {source: CleanBlob(*picture) for source, picture in page.embedded.items()}
             pictures |= _pictures(path, page.pictures, files, read.problems)
+            named.update(_target(path, source) for source in page.pictures)
             told = page.tucked_under, pictures, page.standing
             read.items.append(ImportedPage(folders[:-1], folders[-1], page.document, *told))
+    left = [path for path in sorted(files) if path not in named and PurePosixPath(path).name != ABOUT]
+    read.problems += [Problem(path, 0, _why_left(path)) for path in left]
     return read
+
+
+def _why_left(path: str) -> str:
+    if _ending(path) in PICTURES or _ending(path) in RECORDINGS:
+        return "no page shows it, and it was left out"
+    return why_unread(_ending(path))
 
 
 def _folders(path: str) -> tuple[str, ...]:
     return tuple(name_of_folder(_NUMBER.sub("", part)) for part in PurePosixPath(path).parts[:-1])
+
+
+def _target(path: str, source: str) -> str:
+    """What a page at a path means by a source, among the files of one zip."""
+    return posixpath.normpath(PurePosixPath(path).parent / unquote(source))
 
 
 def _pictures(
@@ -230,7 +272,7 @@ def _pictures(
 ) -> dict[str, CleanBlob]:
     found: dict[str, CleanBlob] = {}
     for source in wanted:
-        target = posixpath.normpath(PurePosixPath(path).parent / source)
+        target = _target(path, source)
         if target not in files:
             problems.append(Problem(path, 0, f"the picture {source} is not among the files"))
             continue

@@ -83,7 +83,7 @@
 		<input
 			type="file"
 			aria-label="File, or zip of files"
-			accept=".md,.markdown,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.zip"
+			accept=".md,.markdown,.txt,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.bmp,.tif,.tiff,.mp3,.m4a,.ogg,.wav,.webm,.mp4,.zip"
 			disabled={bringing.busy}
 			class="mb-4 file:mr-3 file:rounded-md file:border file:border-line-strong/60 file:bg-raised file:px-3 file:py-1.5 file:font-semibold"
 			onchange={(event) => event.currentTarget.files?.[0] && bringing.look(event.currentTarget.files[0])}
