@@ -40,8 +40,9 @@ async def test_rosters_that_cannot_be_read(teacher, school: School, name, body, 
     ("name", "body", "says"),
     [
         ("x.zip", b"PK nonsense", "not a zip"),
-        ("x.md", b"\xff\xfe", "UTF-8"),
-        ("x.txt", b"words", "nothing in it that can be a page"),
+        ("x.md", b"a\x00b", "not a text file"),
+        ("x.xyz", b"words", "this kind of file is not read"),
+        ("x.odt", b"PK nonsense", "save it as DOCX"),
     ],
 )
 async def test_pages_that_cannot_be_read(teacher, school: School, name, body, says):
@@ -52,19 +53,19 @@ async def test_a_zip_of_markdown_comes_in_and_what_could_not_is_listed(teacher, 
     written = io.BytesIO()
     with zipfile.ZipFile(written, "w") as made:
         made.writestr("1 Dunes/01 Grass.md", "# Grass\n\n![x](missing.png)\n\nWords.")
-        made.writestr("1 Dunes/02 Bad.md", b"\xff\xfe")
+        made.writestr("1 Dunes/02 Bad.md", b"a\x00b")
     answer = await teacher.post(f"/api/masters/{school.master}/pages", files=file("x.zip", written.getvalue()))
     report = answer.json()
     assert len(report["page_ids"]) == 1
     assert [(p["file"], p["reason"]) for p in report["problems"]] == [
         ("1 Dunes/01 Grass.md", "the picture missing.png is not among the files"),
-        ("1 Dunes/02 Bad.md", "it is not text in UTF-8"),
+        ("1 Dunes/02 Bad.md", "it is not a text file"),
     ]
 
 
 async def test_no_picture(teacher, school: School):
     answer = await teacher.post(f"/api/masters/{school.master}/blobs", files=file("x.svg", b"<p><svg/></p>"))
-    await problem(answer, 422, "not a PNG, JPEG, WebP, GIF or SVG")
+    await problem(answer, 422, "not a PNG, JPEG, WebP, GIF, BMP, TIFF or SVG")
 
 
 async def test_far_too_large_is_refused_before_it_is_read(teacher, school: School):

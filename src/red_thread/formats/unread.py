@@ -18,3 +18,8 @@ _BY_ENDING = {ending: said for endings, said in _SENTENCES.items() for ending in
 def why_unread(ending: str) -> str:
     """Why a file with this ending is not read, and what to do."""
     return _BY_ENDING.get(ending, "this kind of file is not read, and was left out")
+
+
+def is_known(ending: str) -> bool:
+    """Whether it is a kind of file of which it is said what to save it as, a zip within or not."""
+    return ending in _BY_ENDING

@@ -28,7 +28,7 @@ from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.recordings import RECORDINGS
 from red_thread.formats.roster import Column, Means, read_roster
-from red_thread.formats.unread import why_unread
+from red_thread.formats.unread import is_known, why_unread
 from red_thread.store.unit import Unit
 from red_thread.web.limits import heard_within_limits, within_limits
 from red_thread.web.schemas import PageBefore, PagesPlanOut, PagesReportOut, PlannedPageOut, ProblemOut
@@ -148,7 +148,7 @@ async def _read_pdf(name: str, body: bytes, draws: bool, hear: Hear) -> "ReadFil
 
 
 def _read_files(name: str, body: bytes, hear: Hear) -> ReadFiles:
-    if _ending(name) not in READERS and body[:2] == b"PK":
+    if body[:2] == b"PK" and _ending(name) not in READERS and not is_known(_ending(name)):
         return read_pages(read_archive(name, body), hear=hear)
     return read_pages({name: body}, alone=True, hear=hear)
 
