@@ -89,6 +89,7 @@ def test_what_columns_are_taken_for_is_shown_and_can_be_said():
     roster = read(text)
     assert not roster.certain
     assert [column.samples for column in roster.columns] == [("Nwosu", "van Dijk"), ("Ada", "Ben"), ("9A", "9A")]
+    assert [column.means for column in roster.columns] == [Means.FIRST, Means.LAST, Means.CLASS]
     said = read(text, "", means=[Means.LAST, Means.FIRST, Means.CLASS])
     assert [name for name, _ in students(said)["9A"]] == ["Ada Nwosu", "Ben van Dijk"]
     assert said.certain

@@ -1,5 +1,6 @@
 <!-- What the columns of a list are taken for, with its first rows, and what they are, if that was wrong. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Schemas } from '../../api/client';
 	import type { Means } from './taking.svelte';
 
@@ -10,6 +11,8 @@
 		onmean: (column: number, means: Means) => void;
 	}
 	let { columns, certain, busy, onmean }: Props = $props();
+	/** While it is being said what they are, they stay in sight. */
+	let open = $state(untrack(() => !certain));
 	const WORDS: Record<Means, string> = {
 		name: 'the name',
 		first: 'the first name',
@@ -28,7 +31,7 @@
 </script>
 
 {#if columns.length > 1}
-	<details open={!certain} class="mb-3">
+	<details bind:open class="mb-3">
 		<summary class="cursor-pointer {certain ? 'text-soft' : 'font-semibold'}"
 			>{certain ? 'What the columns are' : 'The list does not name its columns. Is this right?'}</summary
 		>
@@ -41,7 +44,7 @@
 								{#if column.heading}<span class="block max-w-40 truncate text-soft">{column.heading}</span
 									>{/if}
 								<select
-									class="rounded border border-line-strong bg-raised px-1 py-1"
+									class="max-w-36 rounded border border-line-strong bg-raised px-1 py-1"
 									aria-label="What column {k + 1} is"
 									disabled={busy}
 									value={column.means}

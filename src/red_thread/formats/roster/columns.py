@@ -45,6 +45,7 @@ _FIRST_BESIDE_LAST = frozenset({"nombre", "nome", "student", "pupil"})
 _NAMES = frozenset({Means.NAME, Means.FIRST, Means.LAST, Means.REVERSED})
 _HIGHEST = 20  # rows among which the headings are looked for
 _EMAIL = re.compile(r"[^@\s]+@[^@\s]+\.[^@\s]+")
+_CLASS = re.compile(r"(class |year |klasse )?\d{1,2}[ /.-]?[a-z]{1,2}\d?", re.IGNORECASE)  # 9A, 10 B, 7/c1
 _LETTERS = re.compile(r"[^\W\d_]")
 _SAMPLES = 3
 
@@ -106,6 +107,8 @@ def _guess(column: Sequence[str]) -> Means:
     most = len(column) * 0.6
     if sum(bool(_EMAIL.fullmatch(cell)) for cell in column) > most:
         return Means.EMAIL
+    if sum(bool(_CLASS.fullmatch(cell)) for cell in column) > most:
+        return Means.CLASS
     if len(column) >= 6 and len(set(column)) <= len(column) / 3 and all(len(cell) <= 12 for cell in column):
         return Means.CLASS
     if sum(bool(re.fullmatch(r"[\w.-]*\d[\w.-]*", cell)) for cell in column) > most:
