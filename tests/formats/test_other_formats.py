@@ -359,6 +359,23 @@ def test_an_element_within_a_sentence_does_not_cut_it(markup, words):
     assert [plain_text(block) for block in blocks] == words
 
 
+def test_lists_of_a_word_processor_are_lists():
+    def entry(level: int, sign: str, words: str) -> str:
+        return f"<p class=MsoListParagraph style='margin:0;mso-list:l0 level{level} lfo1'><span style='mso-list:Ignore'>{sign}<span>&nbsp; </span></span>{words}</p>"
+
+    markup = (
+        "<p>Take:</p>"
+        + entry(1, "1.", "boots")
+        + entry(2, "·", "for <b>mud</b>")
+        + entry(1, "2.", "a coat")
+        + entry(1, "·", "ropes")
+    )
+    shown = show(read_html("x.html", f"{markup}<p>Go.</p>".encode()).document)
+    assert re.sub(r"\bb\d+", "b", shown) == (
+        "b:Take: | b=ol[ b=li[ b:boots | b=ul[ b=li[ b:for _mud_ ] ] ] | b=li[ b:a coat ] ] | b=ul[ b=li[ b:ropes ] ] | b:Go."
+    )
+
+
 def test_html_in_an_old_encoding_that_does_not_say_so_is_read():
     page = read_html("x.html", "<p>La marée à Brest, l’été, où l’île dort</p>".encode("cp1252")).document
     assert plain_text(page["content"][0]) == "La marée à Brest, l’été, où l’île dort"

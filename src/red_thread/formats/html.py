@@ -15,6 +15,7 @@ from lxml.etree import LxmlError  # type: ignore[reportAttributeAccessIssue]
 from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node
 from red_thread.formats.encodings import encoding_of
+from red_thread.formats.office_lists import Entry, is_numbered, is_sign, level_of, lists_of
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Problem, Unreadable
@@ -103,7 +104,17 @@ class _Reader:
         """What an element holds, runs of words between its blocks as paragraphs."""
         blocks: list[Node] = []
         words: list[Node] = []
+        entries: list[Entry] = []
         for part in _parts(element):
+            level = None if isinstance(part, str) else level_of(part)
+            if level is not None:
+                blocks += self._paragraph(words)
+                words = []
+                entries.append(Entry(level, is_numbered(part), self._entry(part)))
+                continue
+            if entries and not (isinstance(part, str) and not part.strip()):
+                blocks += lists_of(entries, self.maker.made)
+                entries = []
             if isinstance(part, str):
                 words.append(text_node(_BLANKS.sub(" ", part)))
             elif _is_inline(part):
@@ -111,7 +122,10 @@ class _Reader:
             else:
                 blocks += [*self._paragraph(words), *self._block(part, depth)]
                 words = []
-        return [*blocks, *self._paragraph(words)]
+        return [*blocks, *lists_of(entries, self.maker.made), *self._paragraph(words)]
+
+    def _entry(self, element: Element) -> list[Node]:
+        return self._paragraph(self._words(element)) or [self.maker.made("paragraph")]
 
     def _paragraph(self, words: Sequence[Node], kind: str = "paragraph", **attributes: Any) -> list[Node]:
         """The words as a paragraph, if there are any; pictures among them stand by themselves behind it."""
@@ -250,7 +264,7 @@ class _Reader:
             return [text_node(_BLANKS.sub(" ", element.text_content()), marks)] if element.tag == "math" else []
         if element.tag == "rt":  # how the sign before it is read
             return [text_node("("), *self._words(element, marks), text_node(")")]
-        if element.tag == "rp":
+        if element.tag == "rp" or is_sign(element):
             return []
         return self._words(element, [*marks, *self._marks(element, marks)])
 
