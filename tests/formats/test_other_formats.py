@@ -10,6 +10,7 @@ import pytest
 from docx.shared import Inches
 from hypothesis import given
 from hypothesis import strategies as st
+from lxml import etree
 from PIL import Image
 
 from red_thread.core.page.check import check_page
@@ -18,6 +19,7 @@ from red_thread.formats.as_markdown import write_markdown
 from red_thread.formats.docx import read_docx
 from red_thread.formats.html import read_html
 from red_thread.formats.markdown import read_markdown
+from red_thread.formats.office_math import tex_of
 from red_thread.formats.pdf import WORDLESS, read_pdf
 from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
@@ -357,6 +359,48 @@ def test_a_pdf_without_words_says_so():
 def test_an_element_within_a_sentence_does_not_cut_it(markup, words):
     blocks = read_html("x.html", markup.encode()).document["content"]
     assert [plain_text(block) for block in blocks] == words
+
+
+M = "http://schemas.openxmlformats.org/officeDocument/2006/math"
+
+
+def a_formula(markup: str) -> str:
+    return f'<m:oMath xmlns:m="{M}">{markup}</m:oMath>'
+
+
+def letters(words: str) -> str:
+    return f"<m:r><m:t>{words}</m:t></m:r>"
+
+
+@pytest.mark.parametrize(
+    ("markup", "tex"),
+    [
+        (f"<m:f><m:num>{letters('a')}</m:num><m:den>{letters('b')}</m:den></m:f>", r"\frac{a}{b}"),
+        (f"<m:sSup><m:e>{letters('x')}</m:e><m:sup>{letters('2')}</m:sup></m:sSup>{letters('+1')}", "{x}^{2}+1"),
+        (f"<m:rad><m:deg/><m:e>{letters('2')}</m:e></m:rad>", r"\sqrt{2}"),
+        (f"<m:d><m:e>{letters('x≤y')}</m:e></m:d>", r"(x\le y)"),
+        (f"<m:box><m:e>{letters('kept')}</m:e></m:box>", "kept"),
+    ],
+)
+def test_formulas_of_a_document_are_tex(markup, tex):
+    assert tex_of(etree.fromstring(a_formula(markup))) == tex
+
+
+def test_a_document_keeps_its_formulas_marks_and_code(tmp_path):
+    document = docx.Document()
+    document.add_paragraph("Before ").add_run("under").underline = True
+    line = document.add_paragraph("Then ")
+    line._p.append(etree.fromstring(a_formula(letters("a+b"))))
+    alone = document.add_paragraph()
+    alone._p.append(etree.fromstring(f'<m:oMathPara xmlns:m="{M}">{a_formula(letters("E=m"))}</m:oMathPara>'))
+    document.save(tmp_path / "x.docx")
+    blocks = read_docx("x.docx", (tmp_path / "x.docx").read_bytes()).document["content"]
+    assert [(block["type"], plain_text(block)) for block in blocks] == [
+        ("paragraph", "Before under"),
+        ("paragraph", "Then a+b"),
+        ("formula", "E=m"),
+    ]
+    assert blocks[0]["content"][1]["marks"] == [{"type": "underline"}]
 
 
 def test_lists_of_a_word_processor_are_lists():
