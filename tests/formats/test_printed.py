@@ -4,6 +4,7 @@ import io
 import re
 
 import pypdfium2
+import pypdfium2.raw
 import pytest
 from lxml import html
 from PIL import Image
@@ -168,3 +169,21 @@ def test_paper_is_printed_where_it_is_known(paper):
     (sheet,) = body.findall("article/div")
     assert sheet.get("class") == (paper if paper in ("ruled", "squared", "dotted") else None)
     assert "onload" not in sheet.attrib
+
+
+def test_the_pdf_is_tagged_has_its_titles_as_bookmarks_and_its_lists_begin_where_they_say():
+    items = [{"type": "listItem", "attrs": {"id": f"i{k}"}, "content": [words("Kelp")]} for k in range(2)]
+    steps = {"type": "orderedList", "attrs": {"id": "l", "start": 7}, "content": items}
+    made = pypdfium2.PdfDocument(write_pdf(printed(steps)))
+    assert pypdfium2.raw.FPDFCatalog_IsTagged(made.raw)
+    assert [mark.get_title() for mark in made.get_toc()] == ["Tides & <b>swell</b>"]
+    text = made[0].get_textpage().get_text_bounded()
+    assert "7." in text and "8." in text and "1." not in text
+
+
+@pytest.mark.parametrize(
+    ("text", "turned"),
+    [("הים יורד.", True), ("12 البحر", True), ("The sea", False), ("The עברית", False), ("12.", False)],
+)
+def test_words_from_right_to_left_stand_so(text, turned):
+    assert ("direction:rtl" in write_html(printed(words(text))).decode()) is turned

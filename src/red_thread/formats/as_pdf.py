@@ -21,12 +21,17 @@ _FAMILIES = {
 }
 
 
+MOST_TAGGED = 200  # pages of one print
+
+
 def write_pdf(printed: Print) -> bytes:
     """The pages, each beginning a sheet of the size that it asks for, A4 where it asks for none."""
     fonts, fetcher = FontConfiguration(), URLFetcher(allowed_protocols={"data"})
     style = CSS(string=_faces(), font_config=fonts, url_fetcher=fetcher)
     document = HTML(string=write_html(printed).decode(), url_fetcher=fetcher)
-    made = document.write_pdf(stylesheets=[style], font_config=fonts)
+    # Tags, by which a screen reader finds its way, double the work: a whole year goes out without.
+    variant = "pdf/ua-1" if len(printed.pages) <= MOST_TAGGED else None
+    made = document.write_pdf(stylesheets=[style], font_config=fonts, pdf_variant=variant)
     assert made is not None  # it is only where a file is named to write to
     return made
 

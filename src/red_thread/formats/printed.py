@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from html import escape
 from pathlib import Path
 from typing import Any
+from unicodedata import bidirectional
 
 from ziamath.zmath import Latex
 
@@ -101,7 +102,9 @@ class _Writer:
 
     def article(self, page: PrintedPage, sheet: str) -> str:
         path = f"<p class='path'>{escape(' · '.join(page.holders))}</p>" if page.holders else ""
-        title = f"<h1>{escape(title_of(page.document))}</h1>"
+        named = title_of(page.document)
+        turned = " style='direction:rtl;text-align:right'" if _from_the_right(named) else ""
+        title = f"<h1{turned}>{escape(named)}</h1>"
         paper = attributes_of(page.document).get("paper")
         on = f" class='{paper}'" if paper in _PAPERS else ""
         return f"<article class='{sheet}'>{path}{title}<div{on}>{self.inside(page.document)}</div></article>"
@@ -141,7 +144,10 @@ class _Writer:
         return f"<image href='{data}' width='1000' height='563'/>" if data else ""
 
     def _ordered(self, node: Node) -> str:
-        return f"<ol{_number(attributes_of(node), 'start')}>{self.inside(node)}</ol>"
+        start = _number(attributes_of(node), "start")
+        # What sets the PDF goes by the counter alone.
+        counts = f" style='counter-reset:list-item {int(attributes_of(node)['start']) - 1}'" if start else ""
+        return f"<ol{start}{counts}>{self.inside(node)}</ol>"
 
     def _cell(self, node: Node, tag: str) -> str:
         said = attributes_of(node)
@@ -196,8 +202,18 @@ def _columns(table: Node) -> str:
 
 
 def _align(node: Node) -> str:
-    align = attributes_of(node).get("align")
-    return f" style='text-align:{align}'" if align in ALIGNS else ""
+    """Where the words of a block stand: as it says, and from the side where its script begins."""
+    align, styles = attributes_of(node).get("align"), list[str]()
+    if _from_the_right(plain_text(node)):
+        styles = ["direction:rtl", "text-align:right"]
+    if align in ALIGNS:
+        styles.append(f"text-align:{align}")
+    return f" style='{';'.join(styles)}'" if styles else ""
+
+
+def _from_the_right(words: str) -> bool:
+    """By the first letter that has a direction, as browsers tell it."""
+    return next((side in ("R", "AL") for side in map(bidirectional, words) if side in ("L", "R", "AL")), False)
 
 
 def _text(node: Node) -> str:
