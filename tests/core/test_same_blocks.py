@@ -204,3 +204,5 @@ def test_what_is_asked_no_more_is_told():
     anew = with_ids_of(before, bare(questions("Where is the wrack?", "What is kelp good for?")))
     assert questions_gone(before, anew) == ["Why does the sea fall?"]
     assert questions_gone(before, with_ids_of(before, bare(before))) == []
+    counted = table("Kind|Count", "Crab|")
+    assert questions_gone(counted, with_ids_of(counted, bare(table("Kind|How many", "Crab|")))) == ["Count"]

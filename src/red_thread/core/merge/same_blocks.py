@@ -33,10 +33,16 @@ def with_ids_of(before: Node, anew: Node) -> Node:
 
 
 def questions_gone(before: Node, anew: Node) -> list[str]:
-    """Of a page under its ids, what is asked in `before` and not in `anew` any more: answers to it are set aside."""
+    """Of a page under its ids, what is asked in `before` and not in `anew` any more: answers to it are set aside.
+
+    A column asks by its heading, as long as its table stays.
+    """
     stay = {node["attrs"]["id"] for node in walk(anew) if _has_id(node)}
     gone = [block for block in walk(before) if _has_id(block) and block["attrs"]["id"] not in stay]
-    return [_question(block) for block in gone if KINDS[block["type"]].asks or block["type"] == GAP]
+    asked = [_question(block) for block in gone if KINDS[block["type"]].asks or block["type"] == GAP]
+    tables = [block for block in walk(before) if block["type"] == TABLE and block["attrs"]["id"] in stay]
+    heads = [cell for table in tables for row in content_of(table)[:1] for cell in content_of(row)]
+    return asked + [plain_text(cell) or "a column" for cell in heads if cell["attrs"]["id"] not in stay]
 
 
 def _question(block: Node) -> str:
