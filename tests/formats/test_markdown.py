@@ -1,8 +1,12 @@
 """Markdown into pages."""
 
-import pytest
+import base64
+import io
 
-from red_thread.core.page.nodes import plain_text
+import pytest
+from PIL import Image
+
+from red_thread.core.page.nodes import plain_text, walk
 from red_thread.formats.markdown import read_markdown
 from tests.notation import show
 
@@ -19,6 +23,9 @@ def read(text):
         ("<!-- for the teacher -->\n\nEbb <!-- not this -->and flow", ["Ebb and flow"]),
         ("<div>In a <b>box</b></div>\n\nEbb", ["In a box", "Ebb"]),
         ("<my-word>Kelp</my-word> here", ["Kelp here"]),
+        ("where x <y> z, and List<String>", ["where x <y> z, and List<String>"]),
+        ("<String>\n\nEbb", ["<String>", "Ebb"]),
+        ("a < b and c > d", ["a < b and c > d"]),
         ("---\nBring boots. And a coat.\n---\n\nEbb", ["Bring boots. And a coat.", "Ebb"]),
         ("---\nNote: bring boots\n---\n\nEbb", ["Note: bring boots", "Ebb"]),
     ],
@@ -45,3 +52,27 @@ def test_html_is_read_and_pictures_are_named():
     found = read("<script>x</script>\n\nlook ![a limpet](img/limpet.png) here")
     assert found.pictures == ["img/limpet.png"]
     assert show(found.document) == "b2:look  here | b1:!a limpet"
+
+
+def test_links_and_pictures_that_are_written_as_html_come_along():
+    found = read(
+        'See <a href="https://tides.example">this</a>, <a href="javascript:x">not</a> <img src="kelp.png" alt="Kelp">'
+    )
+    marks = {part["text"]: part.get("marks") for part in found.document["content"][0]["content"]}
+    assert marks["this"] == [{"type": "link", "attrs": {"href": "https://tides.example"}}]
+    assert not any(marks[text] for text in marks if text != "this")
+    assert found.pictures == ["kelp.png"]
+    assert [block["type"] for block in found.document["content"]] == ["paragraph", "image"]
+
+
+def test_pictures_within_html_within_markdown_come_along():
+    made = io.BytesIO()
+    Image.new("RGB", (2, 2), "red").save(made, "PNG")
+    data = f"data:image/png;base64,{base64.b64encode(made.getvalue()).decode()}"
+    found = read(f"<p><img src='{data}'></p>\n\nand <img src='{data}'> here\n\n<div><img src='kelp.png'></div>")
+    sources = [node["attrs"]["src"] for node in walk(found.document) if node["type"] == "image"]
+    assert (sources, found.pictures, list(found.embedded)) == (
+        ["within-1", "within-2", "kelp.png"],
+        ["kelp.png"],
+        ["within-1", "within-2"],
+    )

@@ -11,6 +11,7 @@ from typing import Any, TypeAlias
 
 from lxml import html
 from lxml.etree import LxmlError  # type: ignore[reportAttributeAccessIssue]
+from lxml.html import defs
 
 from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node
@@ -52,6 +53,7 @@ _BLOCKS = frozenset(
         "noframes ol option p pre search section select summary table tbody td textarea tfoot th thead tr ul"
     ).split()
 )
+KNOWN_TAGS = frozenset(defs.tags) | {"picture"}
 _SAFE = re.compile(r"(https?:|mailto:)", re.IGNORECASE)
 _BLANKS = re.compile(r"[ \t\r\n\f]+")
 _DATA = re.compile(r"data:image/[\w.+-]+;base64,", re.IGNORECASE)

@@ -18,7 +18,7 @@ Limpets eat {gap} from rocks.   a blank in a sentence
 """
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from pathlib import PurePosixPath
 from typing import Any, cast
 
@@ -32,10 +32,10 @@ from mdit_py_plugins.dollarmath import dollarmath_plugin
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import Standing
 from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
-from red_thread.core.page.nodes import Node
+from red_thread.core.page.nodes import Node, bytes_of, content_of, with_bytes, with_content
 from red_thread.formats.encodings import decoded
-from red_thread.formats.html import TAGS, read_html
-from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
+from red_thread.formats.html import KNOWN_TAGS, TAGS, read_html
+from red_thread.formats.pages import Maker, ReadPage, lines_of, stem_of, text_node
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.recordings import RECORDINGS
 
@@ -45,6 +45,8 @@ _TASK = re.compile(r"\[([ xX])\]\s+")
 _SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
 _REMARK = re.compile(r"<!--.*?(-->|\Z)", re.DOTALL)
 _TAG = re.compile(r"<(/?)\s*([a-zA-Z][\w-]*)[^>]*>")
+_IMG = re.compile(r"<img\b", re.IGNORECASE)
+_HREF = re.compile(r"""href\s*=\s*["']?([^"'\s>]{1,2000})""", re.IGNORECASE)
 _LONGEST_FRONT = 10_000
 FENCE = "red-thread"
 PAGE_KEYS = ("title", "writing", "paper", "orientation", "tint")
@@ -103,6 +105,7 @@ class _Reader:
         self.name, self.front, self.lines_before = name, front, lines_before
         self.maker = Maker()
         self.pictures: list[str] = []
+        self.embedded: dict[str, tuple[str, bytes]] = {}
         self.problems: list[Problem] = []
         self.title = str(front.get("title") or "")
         #: Marks that tags among the words have begun.
@@ -115,7 +118,7 @@ class _Reader:
         page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)
         tucked = self.front.get("tucked under")
         tucked_under = str(tucked) if tucked else None
-        return ReadPage(page, tucked_under, self.pictures, self.problems, standing=self._standing())
+        return ReadPage(page, tucked_under, self.pictures, self.problems, self.embedded, self._standing())
 
     def _standing(self) -> Standing:
         said = {name: self.front.get(name, "").lower() in _YES for name in ("template", "starter")}
@@ -165,10 +168,15 @@ class _Reader:
 
     def _paragraph(self, node: SyntaxTreeNode) -> list[Node]:
         """A paragraph; pictures and recordings in it stand by themselves behind it."""
-        images = [self._image(part) for part in _descendants(node) if part.type == "image"]
+        images = [image for part in _descendants(node) for image in self._images(part)]
         inline = self._inline_of(node)
         words = [self._made("paragraph", inline)] if any(p.get("text", "x").strip() for p in inline) else []
         return [*words, *images]
+
+    def _images(self, node: SyntaxTreeNode) -> list[Node]:
+        if node.type == "image":
+            return [self._image(node)]
+        return self._from_html(node.content) if node.type == "html_inline" and _IMG.match(node.content) else []
 
     def _image(self, node: SyntaxTreeNode) -> Node:
         source = str(node.attrs.get("src", ""))
@@ -233,7 +241,7 @@ class _Reader:
             attributes = cast(dict[str, Any], attributes)
             kept["attrs"] = {**attributes, "id": self.maker.new_id()} if "id" in attributes else attributes
             named = attributes.get(NAME_BYTES.get(str(block.get("type")), ""))
-            if isinstance(named, str):
+            if isinstance(named, str) and named not in self.embedded:
                 self.pictures.append(named)
         if isinstance(inside, list) and depth < _DEEPEST:
             children = [child for child in cast(list[Any], inside) if isinstance(child, dict)]
@@ -249,13 +257,18 @@ class _Reader:
         markup = _REMARK.sub("", node.content).strip()
         if not markup:
             return []
+        first = _TAG.match(markup)
+        if first and not _is_tag(first[2].lower()):
+            return [self._made("paragraph", lines_of(markup))]
+        return self._from_html(markup)
+
+    def _from_html(self, markup: str) -> list[Node]:
         inside = read_html(self.name, f"<body>{markup}".encode())
-        self.pictures += inside.pictures
         self.problems += inside.problems
-        blocks = [
-            block for block in inside.document["content"] if block.get("content") or block["type"] != "paragraph"
-        ]
-        return [self._renewed(block, 0) for block in blocks]
+        names = {source: f"within-{len(self.embedded) + k}" for k, source in enumerate(inside.embedded, 1)}
+        self.embedded |= {names[source]: picture for source, picture in inside.embedded.items()}
+        blocks = [block for block in content_of(inside.document) if content_of(block) or block["type"] != "paragraph"]
+        return [self._renewed(_with_sources(block, names), 0) for block in blocks]
 
     def _hr(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("horizontalRule", [])]
@@ -297,21 +310,26 @@ class _Reader:
         self.tagged = []
         return [part for child in node.children for part in self._inline(child, [])]
 
-    def _tag(self, markup: str) -> Iterator[Node]:
-        """A tag among words: it begins or ends a mark, or breaks the line; any other says nothing here."""
+    def _tag(self, markup: str, marks: list[dict[str, Any]]) -> Iterator[Node]:
+        """A tag among words begins or ends a mark, or breaks the line. Unknown to HTML, it is words: `x <y> z`."""
         found = _TAG.fullmatch(markup)
-        name = found[2].lower() if found else ""
+        if found is None:
+            return  # a remark, or an instruction to a program
+        name, ends = found[2].lower(), bool(found[1])
         if name == "br":
             yield {"type": "hardBreak"}
-        elif found and name in TAGS:
-            mark = {"type": TAGS[name]}
-            self.tagged = [one for one in self.tagged if one != mark] + ([] if found[1] else [mark])
+        elif name in TAGS or name == "a":
+            mark = _mark_of(name, markup)
+            self.tagged = [one for one in self.tagged if one["type"] != mark["type"]]
+            self.tagged += [] if ends or mark == {"type": "link"} else [mark]
+        elif not _is_tag(name):
+            yield text_node(markup, marks)
 
     def _inline(self, node: SyntaxTreeNode, marks: list[dict[str, Any]]) -> Iterator[Node]:
         if node.type in ("inline", *_MARKS, "link"):
             yield from self._marked(node, marks)
         elif node.type == "html_inline":
-            yield from self._tag(node.content)
+            yield from self._tag(node.content, marks)
         elif node.type == "text":
             yield from self._text(node.content, [*marks, *(one for one in self.tagged if one not in marks)])
         elif node.type == "code_inline":
@@ -342,6 +360,26 @@ class _Reader:
             done = gap.end()
         if done < len(text):
             yield text_node(text[done:], marks)
+
+
+def _is_tag(name: str) -> bool:
+    """Whether HTML knows it, or somebody has made it as HTML lets them: with a line within."""
+    return name in KNOWN_TAGS or "-" in name
+
+
+def _mark_of(name: str, markup: str) -> dict[str, Any]:
+    """The mark that a tag begins; a link without an address to go to is none."""
+    if name != "a":
+        return {"type": TAGS[name]}
+    href = _HREF.search(markup)
+    return {"type": "link", **({"attrs": {"href": href[1]}} if href and _SAFE_LINK.match(href[1]) else {})}
+
+
+def _with_sources(block: Node, names: Mapping[str, str]) -> Node:
+    """A block whose pictures go by other names."""
+    source = bytes_of(block)
+    named = with_bytes(block, names[source]) if source and source in names else block
+    return with_content(named, [_with_sources(child, names) for child in content_of(named)])
 
 
 def _task_of(item: SyntaxTreeNode) -> re.Match[str] | None:
