@@ -125,3 +125,26 @@ def test_a_master_comes_back_in_its_order_with_its_pictures():
     assert [node["type"] for node in walk(found[0].document)][-1] == "image"
     with zipfile.ZipFile(io.BytesIO(made)) as archive:
         assert "pictures/1.png" in archive.namelist()
+
+
+@pytest.mark.parametrize(
+    ("block", "written"),
+    [
+        ({"kind": "number", "prompt": "How long?", "unit": "cm"}, "::: space number (cm) How long?\n:::"),
+        ({"kind": "lines", "prompt": "Why?", "lines": 4}, "::: space lines (4) Why?\n:::"),
+        ({"kind": "lines", "prompt": "(Why?) Say it."}, "::: space lines (Why?) Say it.\n:::"),
+    ],
+)
+def test_places_to_answer_are_written_as_people_write_them(block, written):
+    space = {"type": "space", "attrs": {"id": "q", **block}, "content": [{"type": "paragraph", "attrs": {"id": "p"}}]}
+    text = write_markdown({"type": "doc", "attrs": {"title": "T"}, "content": [space]}).decode()
+    assert written in text and "red-thread" not in text
+
+
+@pytest.mark.parametrize(("mark", "tag"), [("underline", "u"), ("subscript", "sub"), ("superscript", "sup")])
+def test_marks_without_a_sign_are_written_as_tags(mark, tag):
+    words = [{"type": "text", "text": "H"}, {"type": "text", "text": "2", "marks": [{"type": mark}]}]
+    block = {"type": "paragraph", "attrs": {"id": "p"}, "content": words}
+    assert (
+        f"H<{tag}>2</{tag}>" in write_markdown({"type": "doc", "attrs": {"title": "T"}, "content": [block]}).decode()
+    )

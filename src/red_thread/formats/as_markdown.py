@@ -5,7 +5,7 @@ Markdown has no sign for what is in it, stands in a fence of ours as it is: ````
 """
 
 import re
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any
 
 import orjson
@@ -19,6 +19,7 @@ from red_thread.formats.problems import Unreadable
 _SIGNS = re.compile(r"([\\`*_\[\]<>~$|&])")
 _AT_THE_START = re.compile(r"^(\s*\d*)([#+=:.)-])", re.MULTILINE)  # what would make a heading or a list there
 _MARKS = {"bold": "**", "italic": "*", "strike": "~~"}
+_TAGS = {"underline": "u", "subscript": "sub", "superscript": "sup", "highlight": "mark"}  # as people write them
 
 
 def write_markdown(document: Node, tucked_under: str | None = None, standing: Standing = ORDINARY) -> bytes:
@@ -160,7 +161,16 @@ def _space(block: Node, depth: int) -> str:
     inside = _inside(block, depth)
     if kind == "choice":
         inside = "\n".join(_item(option, "- ", depth) for option in content_of(block))
-    return _framed(f"space {kind} {prompt}".strip(), inside)
+    return _framed(" ".join(filter(None, ("space", kind, _besides(kind, attributes_of(block)), prompt))), inside)
+
+
+def _besides(kind: str, said: Mapping[str, Any]) -> str:
+    """What a place to answer asks for besides its question, in brackets."""
+    if kind == "choice":
+        several = said.get("several")
+        return "" if several is None else "(several)" if several else "(one)"
+    asked = said.get({"number": "unit", "lines": "lines"}.get(kind, ""))
+    return f"({asked})" if asked else ""
 
 
 def _note(block: Node, depth: int) -> str:
@@ -212,6 +222,8 @@ def _marked(text: str, marks: Sequence[dict[str, Any]]) -> str:
             written = f"[{written}](<{(mark.get('attrs') or {}).get('href', '')}>)"
         elif sign := _MARKS.get(mark["type"]):
             written = f"{sign}{written}{sign}"
+        elif tag := _TAGS.get(mark["type"]):
+            written = f"<{tag}>{written}</{tag}>"
     return written
 
 

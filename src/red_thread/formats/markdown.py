@@ -9,7 +9,7 @@ shown: on display               (optional; or under wraps, or by pushes)
 template: yes                   (optional: new pages can begin as it is)
 starter: yes                    (optional: every new notebook begins with it)
 ---
-::: space What lives here?      a place to answer; `::: space number How many?` for another kind
+::: space What lives here?      a place to answer; `::: space number (cm) How long?` for another kind
 :::
 ::: note                        a framed note; `::: care` warns, `::: idea` is a thought
 :::
@@ -45,6 +45,7 @@ _TASK = re.compile(r"\[([ xX])\]\s+")
 _SAFE_LINK = re.compile(r"(https?:|mailto:|#)", re.IGNORECASE)
 _REMARK = re.compile(r"<!--.*?(-->|\Z)", re.DOTALL)
 _TAG = re.compile(r"<(/?)\s*([a-zA-Z][\w-]*)[^>]*>")
+_SPACE = re.compile(rf"({'|'.join(sorted(SPACE_KINDS))})(?![\w-])\s*(?:\(([^()]{{1,40}})\))?")
 _IMG = re.compile(r"<img\b", re.IGNORECASE)
 _HREF = re.compile(r"""href\s*=\s*["']?([^"'\s>]{1,2000})""", re.IGNORECASE)
 _LONGEST_FRONT = 10_000
@@ -282,21 +283,24 @@ class _Reader:
         return self._made(kind, [self._made("paragraph", self._inline_of(node))])
 
     def _container_space(self, node: SyntaxTreeNode) -> list[Node]:
-        words = node.info.split(None, 2)[1:]
-        kind = words[0] if words and words[0] in SPACE_KINDS else "lines"
-        prompt = node.info.split(None, 1)[1] if words else ""
-        prompt = prompt[len(kind) :].strip() if words and words[0] == kind else prompt
+        """`space number (cm) How long?`: its kind, what that asks for besides, and the question."""
+        said = node.info.split(None, 1)[1] if len(node.info.split()) > 1 else ""
+        found = _SPACE.match(said)
+        kind, prompt = (found[1], said[found.end() :].strip()) if found else ("lines", said)
+        settings = _settings_of(kind, found[2]) if found and found[2] else {}
+        if settings is None:  # what stands in brackets belongs to the question
+            settings, prompt = {}, f"({found[2]}) {prompt}".strip() if found else prompt
         if kind == "choice":
-            return [self._choice(node, prompt)]
-        return [self._made("space", self._filled(node.children), prompt=prompt, kind=kind)]
+            return [self._choice(node, prompt, settings)]
+        return [self._made("space", self._filled(node.children), prompt=prompt, kind=kind, **settings)]
 
-    def _choice(self, node: SyntaxTreeNode, prompt: str) -> Node:
+    def _choice(self, node: SyntaxTreeNode, prompt: str, settings: dict[str, Any]) -> Node:
         items = [item for part in node.children if part.type == "bullet_list" for item in part.children]
         options = [self._made("option", self._filled(item.children), picked=False) for item in items]
         if not options:
             self._problem(node, "a choice needs a list of what to choose from")
             options = [self._made("option", [self._made("paragraph", [])], picked=False)]
-        return self._made("space", options, prompt=prompt, kind="choice")
+        return self._made("space", options, prompt=prompt, kind="choice", **settings)
 
     def _container_note(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("callout", self._filled(node.children))]
@@ -360,6 +364,15 @@ class _Reader:
             done = gap.end()
         if done < len(text):
             yield text_node(text[done:], marks)
+
+
+def _settings_of(kind: str, said: str) -> dict[str, Any] | None:
+    """What a kind of place asks for besides its question; None where that is nothing of the kind."""
+    if kind == "number":
+        return {"unit": said.strip()}
+    if kind == "lines" and re.fullmatch(r"[1-9]\d?", said):
+        return {"lines": int(said)}
+    return {"several": said == "several"} if kind == "choice" and said in ("one", "several") else None
 
 
 def _is_tag(name: str) -> bool:
