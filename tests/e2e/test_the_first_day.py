@@ -3,10 +3,12 @@
 import re
 import shutil
 import tempfile
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 import pytest
-from playwright.async_api import Page, expect
+from playwright.async_api import Browser, Page, expect
 
 from tests.e2e.running import PHONE, WIDE, a_browser, chromium
 from tests.e2e.steps import saved, type_into
@@ -31,7 +33,9 @@ class Counted:
             await self.page.get_by_label(re.compile(label.replace("_", " "))).fill(words)
 
 
-async def test_from_nothing_to_a_pupils_first_answer():
+@asynccontextmanager
+async def an_empty_school() -> AsyncIterator[tuple[Browser, str, str]]:
+    """A browser, the address of an application without anybody in it, and the address at which it begins."""
     data = Path(tempfile.mkdtemp(prefix="red-thread-first-", dir="/var/tmp"))
     data.chmod(0o755)
     try:
@@ -40,36 +44,33 @@ async def test_from_nothing_to_a_pupils_first_answer():
             assert first, said
             assert "saltmarsh" not in said, "the console names nobody of the demo"
             async with chromium() as browser:
-                teacher, phone = [
-                    Counted(await (await a_browser(browser, address, size)).new_page()) for size in (WIDE, PHONE)
-                ]
-                await _begin(teacher, first.group())
-                code = await _bring_in(teacher)
-                await _give_a_page(teacher)
-                await _answer(phone, f"{address}/code?code={code}")
-                assert teacher.actions + phone.actions <= 12
+                yield browser, address, first.group()
     finally:
         shutil.rmtree(data)
+
+
+async def test_from_nothing_to_a_pupils_first_answer():
+    async with an_empty_school() as (browser, address, first):
+        teacher, phone = [
+            Counted(await (await a_browser(browser, address, size)).new_page()) for size in (WIDE, PHONE)
+        ]
+        await _begin(teacher, first)
+        code = await _bring_in(teacher)
+        await _give_a_page(teacher)
+        await _answer(phone, f"{address}/code?code={code}")
+        assert teacher.actions + phone.actions <= 12
 
 
 async def test_from_nothing_to_three_classes_with_notebooks():
-    data = Path(tempfile.mkdtemp(prefix="red-thread-classes-", dir="/var/tmp"))
-    data.chmod(0o755)
-    try:
-        with started("--data", str(data), "--no-demo") as (address, said):
-            first = re.search(r"\S+/begin\?code=\S+", said)
-            assert first, said
-            async with chromium() as browser:
-                teacher = Counted(await (await a_browser(browser, address)).new_page())
-                await _begin(teacher, first.group())
-                teacher.actions += 1  # to the classes, by their link
-                for name, names in (("9A", "Ada Nwosu\nBen Okri"), ("9B", "Cem Kaya"), ("9C", "Dua Haq\nEli Roth")):
-                    await _take_in(teacher, name, names)
-                for name, students in (("9A", 2), ("9B", 1), ("9C", 2)):
-                    await expect(teacher.page.get_by_role("button", name=f"{name} {students}")).to_be_visible()
-                assert teacher.actions <= 16
-    finally:
-        shutil.rmtree(data)
+    async with an_empty_school() as (browser, address, first):
+        teacher = Counted(await (await a_browser(browser, address)).new_page())
+        await _begin(teacher, first)
+        teacher.actions += 1  # to the classes, by their link
+        for name, names in (("9A", "Ada Nwosu\nBen Okri"), ("9B", "Cem Kaya"), ("9C", "Dua Haq\nEli Roth")):
+            await _take_in(teacher, name, names)
+        for name, students in (("9A", 2), ("9B", 1), ("9C", 2)):
+            await expect(teacher.page.get_by_role("button", name=f"{name} {students}")).to_be_visible()
+        assert teacher.actions <= 16
 
 
 async def _begin(teacher: Counted, address: str) -> None:
