@@ -119,7 +119,7 @@ async def _refreshing(made: District) -> list[Figure]:
     async def refresh(number: int) -> None:
         operation = Refresh(stepped, tuple(everyone), editions[number], editions[number + 1])
         async with made.database.begin() as unit:
-            await unit.operations.run(operation, 0)
+            await unit.operations.run([operation], 0)
 
     whole: list[float] = []
     editions = [await made.edition_of(stepped) + number for number in range(RUNS + 2)]

@@ -24,6 +24,8 @@ from red_thread.core.push import (
     Refresh,
     Rename,
     RowOutcome,
+    Spot,
+    Stood,
     Tie,
     TieHolder,
     Untouched,
@@ -42,6 +44,11 @@ def facts(pages=(PAGE,), audience=(1, 2, 3), untouched=(), written=(), pages_in=
     """Facts in which all that is missing has its section, empty, unless layouts are given."""
     ranks = {page.page_id: page.page_id for page in pages} | dict.fromkeys(range(90, 99), 0)
     empty = tuple(Layout(section, (), tuple(audience)) for section in sorted({p.section_id for p in pages}))
+    stood = {
+        (copy.page_id, notebook): copy.ordinal for copy in (*untouched, *written) for notebook in copy.notebook_ids
+    }
+    at = Stood(11, Spot(70, "a0"))
+    more.setdefault("stood", {(*key, ordinal): at for key, ordinal in stood.items()})
     return PushFacts(
         tuple(pages),
         ranks,
@@ -52,6 +59,7 @@ def facts(pages=(PAGE,), audience=(1, 2, 3), untouched=(), written=(), pages_in=
         empty if pages_in is None else tuple(pages_in),
         tuple(holders_in),
         NUMBERS,
+        stood_loose=dict.fromkeys(stood, at),
         **more,
     )
 
@@ -127,8 +135,8 @@ def loose(notation):
         (UNTIED, HERE, "left", ""),
         (UNTIED, LOOSE, "has-it", ""),
         (UNTIED, OUT, "placed", "PlaceLoose"),
-        (USUAL, replace(OUT, elsewhere=True), "placed", "RestoreAt Refresh"),
-        (How(Where(At.START)), OUT, "placed", "RestoreAt Refresh"),
+        (USUAL, replace(OUT, elsewhere=True), "placed", "Restore Move Refresh"),
+        (How(Where(At.START)), OUT, "placed", "Restore Move Refresh"),
         (How(Where(At.START)), written(1, MINE, pulled_back=7), "back", "Restore Weave"),
         (UNTIED, replace(OUT, elsewhere=True), "placed", "PlaceLoose"),
     ],

@@ -1,6 +1,7 @@
 """Pages and lists of ids on their way in and out of PostgreSQL."""
 
 from collections.abc import Collection
+from datetime import datetime
 
 import orjson
 
@@ -13,14 +14,9 @@ def written(document: Node) -> str:
     return canonical(document).decode()
 
 
-def id_array(ids: Collection[int]) -> str:
+def array(values: Collection[int | str | datetime | None]) -> str:
     """An array literal. The driver's own way with lists takes many times as long, which ten thousand ids feel."""
-    return "{" + orjson.dumps(tuple(ids)).decode()[1:-1] + "}"
-
-
-def key_array(keys: Collection[str]) -> str:
-    """The same for order keys."""
-    return "{" + orjson.dumps(tuple(keys)).decode()[1:-1] + "}"
+    return "{" + orjson.dumps(tuple(values)).decode()[1:-1] + "}"
 
 
 def read(stored: str) -> Node:

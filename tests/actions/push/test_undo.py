@@ -5,9 +5,9 @@ from sqlalchemy import text
 
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.undo import NO_ROWS, Rows, Undone, preview_undo, undo_push
-from red_thread.actions.refusals import NotFound, StillUnderWay
+from red_thread.actions.refusals import NotFound, NothingToPullBack, StillUnderWay
 from red_thread.core.outline.placement import At, Where
-from red_thread.core.push import How, Way
+from red_thread.core.push import Drawer, How, IfCopy, IfCut, Way
 from tests.notation import show
 from tests.school import School, found_school
 
@@ -181,3 +181,59 @@ async def test_what_came_back_and_was_written_on_since_stays(school: School, whe
     assert await school.shelf(ada) == ["[Tides]", "Tides"]
     assert await school.reads(ada, tides) == "a:Tides. | s:Mine."
     assert [line for line in await school.shelf(ben) if line[0] != "["] == []
+
+
+_PLACES = text("""
+    SELECT c.notebook_id, s.section_id, c.order_key, c.page_id, c.cut_page_id, c.edition_id, c.seen_edition_id, c.put_away_at,
+        c.put_away_by_id, c.cut_at, c.cut_by_id, w.document
+    FROM standing_copy c JOIN notebook_section s ON s.id = c.notebook_section_id
+    LEFT JOIN writing w ON w.copy_id = c.id ORDER BY 1, 2, 3, c.id
+""")
+_ACTS = {
+    "again": How(),
+    "to the start": How(Where(At.START)),
+    "tied again": How(if_cut=IfCut.TIE),
+    "fetched": How(drawer=Drawer.FETCH),
+    "a second": How(if_copy=IfCopy.SECOND),
+    "taken": "teacher",
+    "into the drawer": "drawer",
+    "cut": "cut",
+}
+
+
+async def _done(school: School, page: int, act: str) -> int | None:
+    try:
+        match _ACTS[act]:
+            case How() as how:
+                return await pushed_as(school, page, how)
+            case str(written):
+                return (await school.pull_back(written, [page], "9A"))[0]
+    except NothingToPullBack:
+        return None
+
+
+async def pushed_as(school: School, page: int, how: How) -> int:
+    push_id = await school.start([page], "9A", how=how)
+    await run_push(school.database.begin, school.teacher, push_id)
+    return push_id
+
+
+@pytest.mark.parametrize("first", _ACTS)
+async def test_two_that_are_undone_in_any_order_leave_all_as_it_was(school: School, first: str):
+    ada, _ = await school.add_class("9A", 2)
+    tides, winds = await school.add_page("a:one", "Tides"), await school.add_page("a:two", "Winds")
+    await school.push([tides, winds], "9A")
+    await school.write(ada, winds, "a:two | s:mine")
+    async with school.database.begin() as unit:
+        before = [tuple(row) for row in await unit.connection.execute(_PLACES)]
+    for second in _ACTS:
+        for newest_first in (True, False):
+            if (first, second, newest_first) == ("a second", "cut", False):
+                continue  # what was cut is the student's: it stays when the push that gave it is undone
+            both = [await _done(school, winds, act) for act in (first, second)]
+            for push_id in reversed(both) if newest_first else both:
+                if push_id is not None:
+                    await school.undo(push_id)
+            async with school.database.begin() as unit:
+                after = [tuple(row) for row in await unit.connection.execute(_PLACES)]
+            assert after == before, (first, second, "newest first" if newest_first else "oldest first")

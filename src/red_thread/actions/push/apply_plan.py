@@ -3,7 +3,7 @@
 Whatever is done to notebooks for a teacher is planned as steps and done here: a push, a pull-back, their undoing.
 """
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Hashable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from itertools import groupby
 from typing import cast
@@ -12,8 +12,7 @@ from red_thread.actions.aside import aside
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
-from red_thread.core.push import Operation, Place, Step, Weave
-from red_thread.core.push.undo import narrow
+from red_thread.core.push import Operation, Step, Weave
 from red_thread.store.notebook.values import NewState
 from red_thread.store.unit import Unit
 
@@ -37,47 +36,48 @@ class For:
 async def apply_plan(unit: Unit, of: For, steps: Iterable[Step]) -> list[Applied]:
     """Does the steps in order; gives each as it came about."""
     editions: dict[int, Node] = {}
-    came: list[Applied] = []
-    for places_only, run in groupby(steps, _only_places):
-        alike = list(run)
-        if places_only and len(alike) > 1:
-            came += await _place(unit, alike, of.push_id)
+    applied: list[Applied] = []
+    for alike in steps_together(unit, steps):
+        if len(alike) > 1:
+            applied += await _apply_together(unit, alike, of.push_id)
         else:
-            came += [await _apply(unit, of, step, editions) for step in alike]
-    return came
+            applied.append(await _apply(unit, of, alike[0], editions))
+    return applied
 
 
-def _only_places(step: Step) -> bool:
-    return len(step.operations) == 1 and isinstance(step.operations[0], Place)
+def steps_together(unit: Unit, steps: Iterable[Step]) -> Iterator[list[Step]]:
+    """The steps in their order; those of a single operation that are done by one statement come together."""
+    for _, run in groupby(enumerate(steps), lambda numbered: _together(unit, *numbered)):
+        yield [step for _, step in run]
 
 
-async def _place(unit: Unit, steps: list[Step], push_id: int) -> list[Applied]:
-    """Many pages by one statement."""
-    places = [cast("Place", step.operations[0]) for step in steps]
-    if await unit.operations.place(places) == sum(len(place.notebook_ids) for place in places):
+def _together(unit: Unit, number: int, step: Step) -> Hashable:
+    alone = len(step.operations) != 1 or isinstance(step.operations[0], Weave)
+    return number if alone else unit.operations.together(step.operations[0]) or number
+
+
+async def _apply_together(unit: Unit, steps: list[Step], push_id: int) -> list[Applied]:
+    operations = [step.operations[0] for step in steps]
+    if await unit.operations.run(operations, push_id) == sum(len(one.notebook_ids) for one in operations):
         return [Applied(step) for step in steps]
-    came = [set(await unit.operations.as_left(place, push_id)) for place in places]
-    pairs = zip(steps, places, came, strict=True)
-    return [_without(step, set(place.notebook_ids) - there) for step, place, there in pairs]
+    return [_without(step, await _missed(unit, step.operations, push_id)) for step in steps]
 
 
 async def _apply(unit: Unit, of: For, step: Step, editions: dict[int, Node]) -> Applied:
     missed: set[int] = set()
-    for woven, operations in groupby(step.operations, lambda operation: isinstance(operation, Weave)):
-        if woven:
-            await _weave(unit, of, cast("Iterator[Weave]", operations), editions)
-        else:
-            missed |= await _run(unit, of, operations)
+    for run in unit.operations.runs(step.operations):
+        if isinstance(run[0], Weave):
+            await _weave(unit, of, cast("list[Weave]", run), editions)
+        elif await unit.operations.run(run, of.push_id) < sum(len(operation.notebook_ids) for operation in run):
+            missed |= await _missed(unit, run, of.push_id)
     return _without(step, missed) if missed else Applied(step)
 
 
-async def _run(unit: Unit, of: For, operations: Iterable[Operation]) -> set[int]:
-    """Does them one after another; gives the notebooks in which something had happened meanwhile."""
+async def _missed(unit: Unit, operations: Iterable[Operation], push_id: int) -> set[int]:
+    """The notebooks in which an operation did not come about: something had happened meanwhile."""
     missed: set[int] = set()
     for operation in operations:
-        if await unit.operations.run(operation, of.push_id) < len(operation.notebook_ids):
-            there = await unit.operations.as_left(operation, of.push_id)
-            missed |= set(operation.notebook_ids).difference(there)
+        missed |= set(operation.notebook_ids) - await unit.operations.as_left([operation], push_id)
     return missed
 
 
@@ -85,14 +85,13 @@ def _without(step: Step, missed: set[int]) -> Applied:
     rows = step.rows
     every = rows.notebook_ids if rows else step.operations[0].notebook_ids
     there = set(every) - missed
-    narrowed = (narrow(operation, there) for operation in step.operations)
+    narrowed = (operation.narrow(there) for operation in step.operations)
     came = tuple(operation for operation in narrowed if operation is not None)
     left = rows.of(n for n in rows.notebook_ids if n in there) if rows else None
     return Applied(Step(came, left), tuple(sorted(missed)))
 
 
-async def _weave(unit: Unit, of: For, copies: Iterable[Weave], editions: dict[int, Node]) -> None:
-    woven = list(copies)
+async def _weave(unit: Unit, of: For, woven: list[Weave], editions: dict[int, Node]) -> None:
     editions |= await unit.masters.edition_documents({copy.after for copy in woven}.difference(editions))
     await unit.notebooks.save_all(await aside(_next_states, of, woven, editions))
 

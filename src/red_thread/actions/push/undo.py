@@ -3,7 +3,7 @@
 What has moved on since stays, unless the teacher wants more; what students wrote stays in any case.
 """
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Hashable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from itertools import groupby
 
@@ -17,7 +17,6 @@ from red_thread.core.push import (
     AsTheyAre,
     Done,
     Operation,
-    Place,
     PlannedRows,
     Refresh,
     Step,
@@ -67,7 +66,7 @@ async def preview_undo(unit: Unit, actor: Actor, push_id: int) -> UndoPreview:
     """The same before anything happens. Raises NotFound, StillUnderWay."""
     await _undoable(unit, actor, push_id, lock=False)
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
-    moved = [one for alike in _alike(steps) for one in await _each_moved_on(unit, alike, push_id)]
+    moved = [one for alike in _alike(unit, steps, push_id) for one in await _each_moved_on(unit, alike, push_id)]
     now = await _as_they_are(unit, moved)
     stays = [one for step, notebooks in moved for one in _as_moved(step, notebooks, now)]
     who = sorted({notebook for one in stays for notebook in one.rows.notebook_ids})
@@ -76,7 +75,7 @@ async def preview_undo(unit: Unit, actor: Actor, push_id: int) -> UndoPreview:
 
 
 async def _each_moved_on(unit: Unit, alike: list[Step], push_id: int) -> list[tuple[Step, set[int]]]:
-    if await _stand_as_placed(unit, alike, lock=False):
+    if await _all_as_left(unit, alike, push_id, lock=False):
         return [(step, set()) for step in alike]
     return [(step, await _moved_on(unit, step, push_id)) for step in alike if step.rows is not None]
 
@@ -102,12 +101,9 @@ async def _as_they_are(unit: Unit, moved: Iterable[tuple[Step, set[int]]], lock:
 async def _moved_on(unit: Unit, step: Step, push_id: int, lock: bool = False) -> set[int]:
     """The notebooks in which something is not as the step left it. `lock`: the others' copies are held."""
     moved: set[int] = set()
-    woven = _woven(step)
-    for operation in step.operations:
-        if not isinstance(operation, Weave):
-            moved |= set(operation.notebook_ids).difference(await unit.operations.as_left(operation, push_id, lock))
-    if woven:
-        moved |= {one.notebook_id for one in woven} - await unit.operations.woven_as_left(woven, lock)
+    for run in unit.operations.runs(step.operations):
+        notebooks = {notebook for operation in run for notebook in operation.notebook_ids}
+        moved |= notebooks - await unit.operations.as_left(run, push_id, lock)
     return moved
 
 
@@ -136,9 +132,10 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS
     steps = [step for step in await unit.pushes.done_steps(push_id) if step.operations]
     by = For(push_id, actor.person_id)
     back = besides = 0
-    for alike in _alike(reversed(steps)):
-        if await _stand_as_placed(unit, alike):
-            back += await unit.operations.take_out_placed(_places(alike), push_id)
+    for alike in _alike(unit, reversed(steps), push_id):
+        if await _all_as_left(unit, alike, push_id):
+            inverse = plan_undo([Done(step, _notebooks(step)) for step in reversed(alike)], push_id)
+            back += _copies(applied.step for applied in await apply_plan(unit, by, inverse.steps))
             continue
         for step in alike:  # one by one: the words of ten thousand woven pages are not all wanted at once
             done = await _as_left(unit, step, push_id)
@@ -149,28 +146,23 @@ async def undo_push(unit: Unit, actor: Actor, push_id: int, also: Rows = NO_ROWS
     return Undone(back, _copies(steps) - back - besides, besides)
 
 
-def _alike(steps: Iterable[Step]) -> Iterator[list[Step]]:
-    """Steps that placed pages in the same notebooks together; any other by itself."""
-    for _, group in groupby(enumerate(steps), _what_is_alike):
+def _alike(unit: Unit, steps: Iterable[Step], push_id: int) -> Iterator[list[Step]]:
+    """Steps whose inverses are done by one statement come together; any other by itself."""
+
+    def key(numbered: tuple[int, Step]) -> Hashable:
+        number, step = numbered
+        if len(step.operations) != 1:
+            return number
+        return unit.operations.together(step.operations[0].inverse(push_id)) or number
+
+    for _, group in groupby(enumerate(steps), key):
         yield [step for _, step in group]
 
 
-def _what_is_alike(numbered: tuple[int, Step]) -> object:
-    number, step = numbered
-    match step.operations:
-        case (Place() as place,):
-            return place.notebook_ids, place.ordinal
-        case _:
-            return number
-
-
-def _places(alike: list[Step]) -> list[Place]:
-    return [operation for step in alike for operation in step.operations if isinstance(operation, Place)]
-
-
-async def _stand_as_placed(unit: Unit, alike: list[Step], lock: bool = True) -> bool:
-    """Of several pages that were placed together, whether nothing has happened to any."""
-    return len(alike) > 1 and await unit.operations.stand_as_placed(_places(alike), lock)
+async def _all_as_left(unit: Unit, alike: list[Step], push_id: int, lock: bool = True) -> bool:
+    """Of several steps that go together, whether nothing has happened to what any of them left."""
+    operations = [step.operations[0] for step in alike]
+    return len(alike) > 1 and await unit.operations.all_as_left(operations, push_id, lock)
 
 
 async def _undo_besides(unit: Unit, by: For, done: Done, also: Rows) -> int:
@@ -198,10 +190,10 @@ def _copies(steps: Iterable[Step]) -> int:
 async def _as_left(unit: Unit, step: Step, push_id: int) -> Done:
     """The step, and in which notebooks all is as it left them; their copies are held until the transaction ends."""
     moved_on = await _moved_on(unit, step, push_id, lock=True)
-    woven = [one for one in _woven(step) if one.notebook_id not in moved_on]
+    woven = [one for one in _woven(step) if one.notebook_ids[0] not in moved_on]
     words = await unit.notebooks.states_around({one.copy_id: one.revision for one in woven})
     # A history that does not reach back so far has no words to go back to.
-    moved_on |= {one.notebook_id for one in woven if one.copy_id not in words}
+    moved_on |= {one.notebook_ids[0] for one in woven if one.copy_id not in words}
     operations = tuple(_with_words(operation, words) for operation in step.operations)
     return Done(replace(step, operations=operations), _notebooks(step) - moved_on)
 

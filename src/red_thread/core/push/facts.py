@@ -7,6 +7,7 @@ from red_thread.core.outline.placement import Entry
 from red_thread.core.outline.tree import Holder
 from red_thread.core.page.nodes import Node
 from red_thread.core.push.how import USUAL, How
+from red_thread.core.push.operations import InDrawer, Spot, WasCut
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,9 +64,23 @@ class Written:
     tied: bool = True
 
     @property
-    def notebook_ids(self) -> tuple[int, ...]:
-        """The notebooks in which it stands written on."""
+    def notebook_ids(self) -> tuple[int]:
+        """The notebook in which it stands written on."""
         return (self.notebook_id,)
+
+
+@dataclass(frozen=True, slots=True)
+class Stood:
+    """A copy as it was before a push brings it back, so that undoing the push leaves it just so.
+
+    `seen`: the edition that its student has seen of it.
+    """
+
+    copy_id: int
+    spot: Spot
+    seen: int | None = None
+    in_drawer: InDrawer = field(default_factory=InDrawer)
+    was_cut: WasCut = field(default_factory=WasCut)
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,6 +134,8 @@ class PushFacts:
     which of two is newer is told by its number alone. `given_empty`: dividers and sections that the push is of, with
     their names now; `named`: how notebooks call them. `own_sections`: in notebooks that lack a section, whose names
     are in `section_names`. `wrapped`, `wrapped_holders`: what was asked for too and is under wraps.
+    `stood`: by page, notebook and ordinal, copies that were pulled back, and those in the drawer if the push fetches
+    them; `stood_loose`: by page and notebook, pages that were cut loose, if the push ties them again.
     """
 
     pages: tuple[PushedPage, ...]
@@ -139,3 +156,11 @@ class PushFacts:
     section_names: Mapping[int, str] = field(default_factory=dict[int, str])
     wrapped: tuple[int, ...] = ()
     wrapped_holders: tuple[Holder, ...] = ()
+    stood: Mapping[tuple[int, int, int], Stood] = field(default_factory=dict[tuple[int, int, int], Stood])
+    stood_loose: Mapping[tuple[int, int], Stood] = field(default_factory=dict[tuple[int, int], Stood])
+
+    def stood_of(self, copy: Untouched | Written) -> list[Stood]:
+        """How a copy stood in each of its notebooks."""
+        if not copy.tied:
+            return [self.stood_loose[copy.page_id, notebook] for notebook in copy.notebook_ids]
+        return [self.stood[copy.page_id, notebook, copy.ordinal] for notebook in copy.notebook_ids]

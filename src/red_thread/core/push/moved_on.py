@@ -7,7 +7,7 @@ from enum import StrEnum
 
 from red_thread.core.page.nodes import Node
 from red_thread.core.push.facts import Written
-from red_thread.core.push.operations import Operation, Place, PutAway, Refresh, Restore, RestoreAt, Weave
+from red_thread.core.push.operations import Operation, Place, PutAway, Refresh, Restore, Weave
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.plan import PlannedRows, Step
 from red_thread.core.push.pull_back import PullBackFacts
@@ -71,7 +71,7 @@ def ways_of(step: Step, now: AsTheyAre) -> dict[int, Way]:
 
 
 def _way(operation: Operation, notebook: int, now: AsTheyAre) -> Way | None:
-    if isinstance(operation, Place | Restore | RestoreAt):
+    if isinstance(operation, Place | Restore):
         return Way.DRAWER if (operation.page_id, operation.ordinal, notebook) in now.standing else None
     return Way.OLDER if now.changed_by(operation, notebook) is not None else None
 
@@ -83,7 +83,7 @@ def plan_moved_on(
     ways = {notebook: way for notebook, way in ways_of(step, now).items() if notebook in notebook_ids}
     steps: list[Step] = []
     for operation in step.operations:
-        if isinstance(operation, Place | Restore | RestoreAt):
+        if isinstance(operation, Place | Restore):
             ids = tuple(n for n in operation.notebook_ids if ways.get(n) is Way.DRAWER)
             if ids:
                 rows = PlannedRows(operation.page_id, RowOutcome.IN_DRAWER, ids)
@@ -102,6 +102,6 @@ def _woven_back(
             continue
         outcome, merged, reason = weave(copy.base, editions[operation.before], copy.document)
         rows = PlannedRows(copy.page_id, outcome, (copy.notebook_id,), reason)
-        whose = copy.page_id, copy.notebook_id, copy.copy_id, copy.revision
+        whose = copy.page_id, copy.notebook_ids, copy.copy_id, copy.revision
         if merged is not None:
             yield Step((Weave(*whose, operation.after, operation.before, copy.document, merged.page),), rows)

@@ -19,7 +19,6 @@ from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.own_sections import Offer, find_offers, in_their_own
 from red_thread.core.push.placements import holders_wanted, make_holders, place_pages
 from red_thread.core.push.plan import Plan, PlannedRows, Step
-from red_thread.core.push.undo import narrow
 from red_thread.core.push.up_to_date import restored_at, steps_of_untouched, steps_of_written
 
 WITHOUT_ITS_PAGE = "the page under which it hangs is not there"
@@ -88,11 +87,11 @@ def _first(facts: PushFacts, copies: Copies, place: Place | PlaceLoose) -> Itera
     if not anew:
         yield _placed(facts, place)
         return
-    new = narrow(place, set(copies.missing[place.page_id]))
-    if isinstance(new, Place | PlaceLoose):
+    new = place.narrow(set(copies.missing[place.page_id]))
+    if new is not None:
         yield _placed(facts, new)
     for copy in anew:
-        there = narrow(place, frozenset(copy.notebook_ids))
+        there = place.narrow(frozenset(copy.notebook_ids))
         if isinstance(there, Place):
             yield restored_at(copies, copy, there)
 

@@ -1,14 +1,26 @@
 """What is done for the copies that a push finds: they come up to date, are tied again, or stay as they are."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import Enum
 
 from red_thread.core.push.copies import Copies
-from red_thread.core.push.facts import Untouched, Written
+from red_thread.core.push.facts import PushFacts, Stood, Untouched, Written
 from red_thread.core.push.how import Drawer, How, IfCopy, IfCut
-from red_thread.core.push.operations import Fetch, Operation, Place, Refresh, Restore, RestoreAt, Tie, Weave
+from red_thread.core.push.operations import (
+    Fetch,
+    Move,
+    Operation,
+    Place,
+    Refresh,
+    Restore,
+    See,
+    Spot,
+    Tie,
+    Weave,
+    join,
+)
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.plan import PlannedRows, Step, WovenCopy
 from red_thread.core.push.woven import weave
@@ -40,14 +52,24 @@ def _asked_of_loose(how: How) -> RowOutcome | _Asked:
     return _Asked.UPDATE if how.if_cut is IfCut.TIE else RowOutcome.LOOSE
 
 
-def _prepared(copy: Untouched | Written, how: How) -> Iterator[Operation]:
+def _prepared(copy: Untouched | Written, facts: PushFacts) -> Iterator[Operation]:
     """What has to be done before a copy can come up to date."""
     if not copy.tied:
-        yield Tie(copy.page_id, copy.notebook_ids, copy.ordinal)
+        were = tuple(stood.was_cut for stood in facts.stood_of(copy))
+        yield Tie(copy.page_id, copy.notebook_ids, were, copy.ordinal)
     if copy.pulled_back is not None:
-        yield Restore(copy.page_id, copy.notebook_ids, copy.pulled_back, True, copy.ordinal)
-    if _fetched(copy, how):
-        yield Fetch(copy.page_id, copy.notebook_ids, copy.ordinal)
+        yield from _restored(copy, copy.pulled_back, facts.stood_of(copy))
+    if _fetched(copy, facts.how):
+        in_drawer = tuple(stood.in_drawer for stood in facts.stood_of(copy))
+        yield Fetch(copy.page_id, copy.notebook_ids, in_drawer, copy.ordinal)
+
+
+def _restored(copy: Untouched | Written, pulled_back: int, stood: list[Stood]) -> Iterator[Operation]:
+    """It stands in its place again, and is new to its student."""
+    yield Restore(copy.page_id, copy.notebook_ids, pulled_back, copy.ordinal)
+    seen = tuple(copy.seen for copy in stood)
+    if any(seen):
+        yield See(copy.page_id, copy.notebook_ids, seen, (None,) * len(seen), copy.ordinal)
 
 
 def _fetched(copy: Untouched | Written, how: How) -> bool:
@@ -63,15 +85,19 @@ def steps_of_untouched(copies: Copies) -> Iterator[Step]:
             yield Step((), _rows(group, asked))
         elif asked is not _Asked.NOTHING:
             has_it = group.edition_id in copies.has_it
-            operations = (*_prepared(group, how), *_refreshed(group, copies))
+            operations = (*_prepared(group, copies.facts), *_refreshed(group, copies))
             yield Step(operations, _rows(group, _outcome_of_untouched(group, has_it, how)))
 
 
 def restored_at(copies: Copies, group: Untouched, place: Place) -> Step:
     """Copies that were pulled back stand where the push wants them, up to date. `place`: that of a new one."""
     here = replace(group, notebook_ids=place.notebook_ids)
-    restored = RestoreAt(here.page_id, place.section_id, place.notebook_ids, place.keys, here.pulled_back)
-    return Step((restored, *_refreshed(here, copies)), _rows(here, RowOutcome.PLACED))
+    stood = copies.facts.stood_of(here)
+    spots = tuple(Spot(None, key, copy.spot.parent_id) for key, copy in zip(place.keys, stood, strict=True))
+    copy_ids, before = tuple(copy.copy_id for copy in stood), tuple(copy.spot for copy in stood)
+    moved = Move(here.notebook_ids, copy_ids, before, spots, place.section_id)
+    operations = (*_prepared(here, copies.facts), moved, *_refreshed(here, copies))
+    return Step(operations, _rows(here, RowOutcome.PLACED))
 
 
 def _refreshed(group: Untouched, copies: Copies) -> Iterator[Refresh]:
@@ -143,23 +169,15 @@ def _step_of_woven(group: list[_Woven], copies: Copies) -> Step:
     first, outcome = group[0].written, group[0].copy.outcome
     operations: list[Operation] = []
     if outcome.changes:
-        operations += _together([_prepared(one.written, copies.facts.how) for one in group])
+        operations += join(made for one in group for made in _prepared(one.written, copies.facts))
         after = copies.pages[first.page_id].edition_id or 0
         operations += [_woven(one, after) for one in group if one.copy.merged is not None]
     ids = tuple(one.written.notebook_id for one in group)
     return Step(tuple(operations), PlannedRows(first.page_id, outcome, ids, group[0].copy.reason, first.edition_id))
 
 
-def _together(each: Iterable[Iterable[Operation]]) -> list[Operation]:
-    """Operations that differ in their notebooks alone, as one."""
-    found: dict[Operation, list[int]] = defaultdict(list)
-    for operation in (operation for operations in each for operation in operations):
-        found[replace(operation, notebook_ids=())].extend(operation.notebook_ids)  # type: ignore[call-arg]
-    return [replace(operation, notebook_ids=tuple(ids)) for operation, ids in found.items()]  # type: ignore[call-arg]
-
-
 def _woven(one: _Woven, after: int) -> Weave:
     written, merged = one.written, one.copy.merged
     assert merged is not None
-    whose = written.page_id, written.notebook_id, written.copy_id, written.revision
+    whose = written.page_id, written.notebook_ids, written.copy_id, written.revision
     return Weave(*whose, written.edition_id, after, written.document, merged.page)

@@ -8,7 +8,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
 from red_thread.store.classes.values import GroupInfo
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.rows import as_value, as_values
 
 _GROUPS = """
@@ -56,7 +56,7 @@ class GroupStore:
 
     async def set_members(self, group_id: int, notebook_ids: Collection[int]) -> None:
         """Who is in a group from now on."""
-        values = {"group": group_id, "notebooks": id_array(list(notebook_ids))}
+        values = {"group": group_id, "notebooks": array(list(notebook_ids))}
         await self.connection.execute(_LEAVE, values)
         await self.connection.execute(_COME, values)
 

@@ -12,7 +12,7 @@ from red_thread.core.page.delta import apply_delta
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import EMPTY_PAGE, Node
 from red_thread.store import tables as t
-from red_thread.store.documents import id_array, read, written
+from red_thread.store.documents import array, read, written
 from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
 from red_thread.store.notebook.values import (
     CopyInfo,
@@ -258,7 +258,7 @@ class NotebookStore:
 
     async def states_around(self, revisions: Mapping[int, int]) -> dict[int, tuple[Node, Node]]:
         """By copy, how it was at the revision that stands for it, and at the next; left out where either is gone."""
-        values = {"copies": id_array(revisions), "revisions": list(revisions.values())}
+        values = {"copies": array(revisions), "revisions": list(revisions.values())}
         found: dict[int, dict[int, Node]] = {}
         for row in await self.connection.execute(_AROUND, values) if revisions else ():
             mine = found.setdefault(row.copy_id, {})

@@ -9,7 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.page.nodes import Node
 from red_thread.core.push import Untouched, Written
-from red_thread.store.documents import id_array, read
+from red_thread.store.documents import array, read
 
 _WRITTEN = text("""
     SELECT c.page_id, c.notebook_id, c.id, c.edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
@@ -82,7 +82,7 @@ async def read_cut(
     connection: AsyncConnection, notebooks: Sequence[int], pages: Sequence[int], lock: bool
 ) -> tuple[list[Untouched], list[Written]]:
     """The pages that were cut from these, in these notebooks, untouched ones gathered; there are few or none."""
-    values = {"notebooks": id_array(notebooks), "pages": list(pages)}
+    values = {"notebooks": array(notebooks), "pages": list(pages)}
     if lock:
         await connection.execute(_LOCK_CUT, values)
     rows = (await connection.execute(_CUT, values)).all()

@@ -6,7 +6,7 @@ from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import Only
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
 from red_thread.store.push.values import Reached
 from red_thread.store.rows import as_values
@@ -60,18 +60,18 @@ class AudienceStore:
 
         `only`: those of them that have, lack or have not opened one of these pages.
         """
-        named = {"classes": list(class_ids), "notebooks": id_array(notebook_ids), "groups": list(group_ids)}
-        values = {**named, "master": master_id, "pages": id_array(page_ids)}
+        named = {"classes": list(class_ids), "notebooks": array(notebook_ids), "groups": list(group_ids)}
+        values = {**named, "master": master_id, "pages": array(page_ids)}
         return (await self.connection.execute(text(_NAMED + _ONLY[only]), values)).scalar_one()
 
     async def among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
         """Those of the notebooks that are of a class of this master."""
-        values = {"notebooks": id_array(notebook_ids), "master": master_id}
+        values = {"notebooks": array(notebook_ids), "master": master_id}
         return list(await self.connection.scalars(_AMONG, values))
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         """Whose notebooks these are."""
-        return as_values(Reached, await self.connection.execute(_NAMES, {"notebooks": id_array(notebook_ids)}))
+        return as_values(Reached, await self.connection.execute(_NAMES, {"notebooks": array(notebook_ids)}))
 
     async def of_push(self, push_id: int) -> list[int]:
         """The notebooks that a push is for."""

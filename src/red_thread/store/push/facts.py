@@ -12,18 +12,24 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.core.outline.placement import At, Entry, Where
 from red_thread.core.outline.tree import Holder, rank
 from red_thread.core.push import (
+    Drawer,
     HolderLayout,
     How,
     IfCopy,
+    IfCut,
     IfOwn,
+    InDrawer,
     Layout,
     Named,
     OwnSection,
     PushFacts,
+    Spot,
+    Stood,
     Untouched,
+    WasCut,
     Written,
 )
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.notebook.written_copies import read_cut, read_written
 from red_thread.store.push.values import Asked
 from red_thread.store.rows import as_values
@@ -59,6 +65,16 @@ _ALIKE = """
 # What stands there no more keeps its place; it is looked for only where that makes a difference, past the index.
 _ALIKE_BY_ORDER = text(_ALIKE.format(entry="coalesce(c.page_id, 0)"))
 _ALIKE_AS_SEEN = text(_ALIKE.format(entry="2 * coalesce(c.page_id, 0) + (c.pulled_back_id IS NOT NULL)::int"))
+# Few or none: what was pulled back, and in the drawer or cut loose where the push is about those too.
+_STOOD = text("""
+    SELECT coalesce(page_id, cut_page_id) AS page_id, notebook_id, page_id IS NOT NULL AS tied, ordinal, id,
+           notebook_section_id, order_key, parent_id, seen_edition_id, put_away_at, put_away_by_id, cut_at, cut_by_id
+    FROM copy
+    WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND (
+        page_id = ANY(:pages) AND (pulled_back_id IS NOT NULL OR put_away_at IS NOT NULL)
+        OR cut_page_id = ANY(:pages) AND pulled_back_id IS NULL)
+    ORDER BY id
+""")
 _NUMBERS = text("SELECT id, number FROM edition WHERE page_id = ANY(:pages)")
 _PAGES_IN = text("""
     SELECT notebook_section_id, array_agg(page_id ORDER BY order_key) AS pages,
@@ -130,7 +146,7 @@ class PushFactsReader:
         given_empty = {holder: name for holder, name in asked.given_empty.items() if holder not in wrapped_holders}
         page_ids = [page.page_id for page in pages]
         into = [page.section_id for page in pages]
-        values = {"notebooks": id_array(audience), "pages": page_ids, "sections": into}
+        values = {"notebooks": array(audience), "pages": page_ids, "sections": into}
         found = await self.connection.execute(_COPIES, values)
         copies = as_values(_Copies, found)
         if merges is not None:
@@ -149,6 +165,7 @@ class PushFactsReader:
             for c in copies
             if not c.written
         ]
+        stood, stood_loose = await self._stood(asked.how, copies, cut or cut_written, values)
         return PushFacts(
             pages=tuple(pages),
             page_rank=rank(outline.page_order()),
@@ -168,13 +185,28 @@ class PushFactsReader:
             section_names={number: name for (_, number), name in outline.names_of(_sections(asked)).items()},
             wrapped=tuple(page.page_id for page in asked.pages if page.wrapped),
             wrapped_holders=tuple(sorted(wrapped_holders)),
+            stood=stood,
+            stood_loose=stood_loose,
         )
+
+    async def _stood(
+        self, how: How, copies: Sequence[_Copies], any_cut: object, values: Mapping[str, Any]
+    ) -> tuple[dict[tuple[int, int, int], Stood], dict[tuple[int, int], Stood]]:
+        """How copies stood that the push brings back or ties again; asked only where there are such."""
+        back = any(group.pulled_back is not None for group in copies)
+        fetched = how.drawer is Drawer.FETCH and any(group.put_away for group in copies)
+        if not (back or fetched or (any_cut and how.if_cut is IfCut.TIE)):
+            return {}, {}
+        rows = (await self.connection.execute(_STOOD, dict(values))).all()
+        tied = {(row.page_id, row.notebook_id, row.ordinal): _stood(row) for row in rows if row.tied}
+        loose = {(row.page_id, row.notebook_id): _stood(row) for row in rows if not row.tied}  # the last that was cut
+        return tied, loose
 
     async def _own(self, asked: Asked, notebooks: Collection[int]) -> tuple[OwnSection, ...]:
         """What is there and no master's or another's, in notebooks where a section is missing."""
         if not notebooks:
             return ()
-        values = {"notebooks": id_array(notebooks), "master": asked.master_id}
+        values = {"notebooks": array(notebooks), "master": asked.master_id}
         found = (await self.connection.execute(_OWN_SECTIONS, values)).all()
         entries = await self._entries([row.id for row in found if row.taught or asked.how.if_own is not IfOwn.BESIDE])
         return tuple(
@@ -183,7 +215,7 @@ class PushFactsReader:
 
     async def _entries(self, notebook_sections: Collection[int]) -> dict[int, tuple[Entry[int], ...]]:
         """What stands in sections of notebooks, in order."""
-        found = await self.connection.execute(_PAGES_IN, {"samples": id_array(notebook_sections)})
+        found = await self.connection.execute(_PAGES_IN, {"samples": array(notebook_sections)})
         return {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys, row.hidden)) for row in found}
 
     async def _numbers(self, pages: list[int]) -> dict[int, int]:
@@ -204,7 +236,7 @@ class PushFactsReader:
         """What is in these sections, and the notebooks where one of them is missing."""
         if not notebooks:
             return (), set()
-        values = {"notebooks": id_array(notebooks), "sections": sections}
+        values = {"notebooks": array(notebooks), "sections": sections}
         alike = _ALIKE_AS_SEEN if where.at in (At.NUMBER, At.AFTER) else _ALIKE_BY_ORDER
         kinds = (await self.connection.execute(alike, values)).all()
         entries = await self._entries([kind.sample for kind in kinds if kind.sample is not None])
@@ -215,18 +247,28 @@ class PushFactsReader:
     async def _holders_in(self, master_id: int, notebooks: Collection[int]) -> tuple[HolderLayout, ...]:
         if not notebooks:
             return ()
-        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": id_array(notebooks), "master": master_id})
+        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": array(notebooks), "master": master_id})
         return tuple(map(_layout, found))
 
     async def _named(self, audience: Sequence[int], given_empty: Mapping[Holder, str]) -> tuple[Named, ...]:
         if not given_empty:
             return ()
         ids = {kind: [number for of, number in given_empty if of == kind] for kind in ("section", "divider")}
-        values = {"notebooks": id_array(audience), "sections": ids["section"], "dividers": ids["divider"]}
+        values = {"notebooks": array(audience), "sections": ids["section"], "dividers": ids["divider"]}
         return tuple(
             Named((row.kind, row.id), row.name, row.renamed, tuple(row.notebook_ids))
             for row in await self.connection.execute(_NAMED, values)
         )
+
+
+def _stood(row: Row[Any]) -> Stood:
+    return Stood(
+        row.id,
+        Spot(row.notebook_section_id, row.order_key, row.parent_id),
+        row.seen_edition_id,
+        InDrawer(row.put_away_at, row.put_away_by_id),
+        WasCut(row.cut_at, row.cut_by_id, row.ordinal),
+    )
 
 
 def _sections(asked: Asked) -> set[Holder]:

@@ -9,7 +9,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.core.outline.tree import Holder
 from red_thread.core.push import Given, Had, Held, Only, Pages
 from red_thread.store import tables as t
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.push.pushes import how_of
 
 # What was given to make good what had not been given, a catching up or a second try, is owed to nobody by itself.
@@ -68,7 +68,7 @@ class GivenStore:
 
     async def events(self, master_id: int, class_id: int, notebook_ids: Sequence[int]) -> list[Given]:
         """All that was done to the class or one of the notebooks, oldest first."""
-        values = {"master": master_id, "class": class_id, "notebooks": id_array(notebook_ids)}
+        values = {"master": master_id, "class": class_id, "notebooks": array(notebook_ids)}
         return [
             Given(
                 row.does,
@@ -85,7 +85,7 @@ class GivenStore:
 
     async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, Held]:
         """By notebook, what is in it, and what is on its way to it."""
-        values = {"master": master_id, "notebooks": id_array(notebook_ids)}
+        values = {"master": master_id, "notebooks": array(notebook_ids)}
         copies: dict[int, dict[int, tuple[Had, ...]]] = defaultdict(dict)
         for row in await self.connection.execute(_HELD, values):
             there = copies[row.notebook_id].get(row.page_id, ())

@@ -7,7 +7,7 @@ from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import HeldCopies, PullBackFacts
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.notebook.standing import IN_NOTEBOOK
 from red_thread.store.notebook.written_copies import read_written
 
@@ -32,7 +32,7 @@ class PullBackStore:
 
     async def facts(self, page_ids: Sequence[int], notebook_ids: Sequence[int], lock: bool = False) -> PullBackFacts:
         """`lock`: nobody writes on these copies until the transaction ends."""
-        values = {"notebooks": id_array(notebook_ids), "pages": list(page_ids)}
+        values = {"notebooks": array(notebook_ids), "pages": list(page_ids)}
         if lock:
             await self.connection.execute(_LOCK, values)
         untouched = await self.connection.execute(_UNTOUCHED, values)

@@ -27,7 +27,7 @@ from red_thread.core.push import (
 )
 from red_thread.core.push.states import ENDS, PushState
 from red_thread.store import tables as t
-from red_thread.store.documents import id_array
+from red_thread.store.documents import array
 from red_thread.store.push.facts import PushFactsReader
 from red_thread.store.push.step_log import PREPARED, logged_values, rows_of, step_of
 from red_thread.store.push.values import Asked, Batch, NewPush, PushInfo, Said
@@ -148,7 +148,7 @@ class PushStore:
         found: dict[int, set[int]] = {}
         if not await self.connection.scalar(_ANY_SINCE, {"push": push_id}):
             return found
-        values = {"push": push_id, "notebooks": id_array(notebook_ids)}
+        values = {"push": push_id, "notebooks": array(notebook_ids)}
         for row in await self.connection.execute(_PULLED_BACK_SINCE, values):
             found.setdefault(row.page_id, set()).update(row.notebook_ids)
         return found
@@ -208,7 +208,7 @@ class PushStore:
         said = {"class": push.class_ids, "group": push.group_ids, "notebook": push.notebook_ids}
         for kind, ids in {**said, "without": push.without}.items():
             if ids:
-                values = {"push": push_id, "kind": kind, "targets": id_array(ids)}
+                values = {"push": push_id, "kind": kind, "targets": array(ids)}
                 await self.connection.execute(_ADD_WHOM, values)
         holders = [{"push_id": push_id, "kind": kind, "target_id": number} for kind, number in push.holders]
         if holders:
@@ -220,7 +220,7 @@ class PushStore:
         corrected = await self.connection.scalar(_CORRECTED, {"push": push_id})
         size = max(min(COPIES_IN_A_BATCH // max(pages, 1), CORRECTED_IN_A_BATCH if corrected else len(audience)), 1)
         for number, at in enumerate(range(0, len(audience), size)):
-            values = {"push": push_id, "number": number, "notebooks": id_array(audience[at : at + size])}
+            values = {"push": push_id, "number": number, "notebooks": array(audience[at : at + size])}
             await self.connection.execute(_ADD_BATCH, values)
 
     async def begin(self, push_id: int, pages: Mapping[int, int], audience: Sequence[int], how: How) -> None:

@@ -1,68 +1,19 @@
 """Steps as the log keeps them: their rows, and each operation by name with what it needs to be undone.
 
-The notebooks stand once, with the row. Order keys are not kept: no inverse needs them.
+What a step has in common stands once, with the row: the page and the notebooks.
 """
 
-from collections.abc import Callable, Iterator
-from typing import Any, cast
+from typing import Any
 
+from pydantic import TypeAdapter
 from sqlalchemy import Row
 
-from red_thread.core.push import (
-    Cut,
-    Fetch,
-    Keyed,
-    MakeHolder,
-    Operation,
-    Place,
-    PlaceLoose,
-    PlannedRows,
-    PutAway,
-    Refresh,
-    Rename,
-    Restore,
-    RestoreAt,
-    RowOutcome,
-    Step,
-    TakeFromDrawer,
-    TakeHolder,
-    TakeLoose,
-    TakeOut,
-    Tie,
-    TieHolder,
-    UntieHolder,
-    Weave,
-)
-from red_thread.store.documents import id_array
+from red_thread.core.push import OPERATIONS, Operation, PlannedRows, RowOutcome, Step, blanks, per_notebook
+from red_thread.store.documents import array
 
 PREPARED = ""  # the outcome of a step that has no rows
-_NAMES: dict[type[Operation], str] = {
-    MakeHolder: "make",
-    TakeHolder: "take",
-    Rename: "rename",
-    TieHolder: "tie-section",
-    UntieHolder: "untie-section",
-    Place: "place",
-    PlaceLoose: "place-loose",
-    TakeLoose: "take-loose",
-    Fetch: "fetch",
-    Cut: "cut",
-    Tie: "tie",
-    TakeOut: "take-out",
-    Restore: "restore",
-    RestoreAt: "restore-at",
-    PutAway: "put-away",
-    TakeFromDrawer: "take-from-drawer",
-    Refresh: "refresh",
-    Weave: "weave",
-}
-_OF_HOLDERS = (MakeHolder, TakeHolder, Rename, TieHolder, UntieHolder)
-_BY_NAME = {name: kind for kind, name in _NAMES.items()}
-_KEPT = (
-    *("section_id", "edition_id", "by", "before", "after", "copy_id", "revision", "as_new"),
-    *("holder", "inside", "under", "ordinal", "cut_by", "own_ids", "again"),
-)
-_USUAL = {"ordinal": 0, "again": False}  # what is so is not kept
+_BY_NAME = {kind.name: kind for kind in OPERATIONS}
+_FORMS: dict[type[Operation], TypeAdapter[Any]] = {kind: TypeAdapter(kind) for kind in OPERATIONS}
 
 
 def logged_values(push_id: int, step: Step, students: int) -> dict[str, Any]:
@@ -75,19 +26,38 @@ def logged_values(push_id: int, step: Step, students: int) -> dict[str, Any]:
         "outcome": rows.outcome.value if rows else PREPARED,
         "reason": rows.reason if rows else "",
         "edition_before": rows.edition_before if rows else None,
-        "notebook_ids": id_array(first.notebook_ids),
+        "notebook_ids": array(first.notebook_ids),
         "students": students,
         "holder_kind": rows.holder[0] if rows and rows.holder else None,
         "holder_id": rows.holder[1] if rows and rows.holder else None,
-        "operations": [_kept(operation, first.notebook_ids) for operation in step.operations],
+        "operations": [
+            as_logged(operation, rows.page_id if rows else None, first.notebook_ids) for operation in step.operations
+        ],
     }
 
 
-def _kept(operation: Operation, notebook_ids: tuple[int, ...]) -> dict[str, Any]:
-    values = {name: getattr(operation, name, None) for name in _KEPT}
-    kept = {name: value for name, value in values.items() if value not in (None, _USUAL.get(name))}
-    own = {} if operation.notebook_ids == notebook_ids else {"notebook_ids": operation.notebook_ids}
-    return {"do": _NAMES[type(operation)], **kept, **own}
+def as_logged(operation: Operation, page_id: int | None, notebook_ids: tuple[int, ...]) -> dict[str, Any]:
+    """An operation as the log keeps it, in a row that is of this page and of these notebooks."""
+    kind = type(operation)
+    left_out = set(blanks(kind, 0))
+    if operation.notebook_ids == notebook_ids:
+        left_out.add("notebook_ids")
+    kept = _FORMS[kind].dump_python(operation, mode="json", exclude=left_out, exclude_defaults=True)
+    if page_id is not None and kept.get("page_id") == page_id:
+        del kept["page_id"]
+    return {"do": kind.name, **kept}
+
+
+def from_log(kept: dict[str, Any], page_id: int | None, notebook_ids: tuple[int, ...]) -> Operation:
+    """The operation again, but for what the log leaves out. page_id, notebook_ids: those of its row."""
+    kind = _BY_NAME[kept["do"]]
+    values = {"notebook_ids": notebook_ids, **kept}
+    if page_id is not None and "page_id" in kind.__dataclass_fields__:  # type: ignore[attr-defined]
+        values.setdefault("page_id", page_id)
+    many = len(values["notebook_ids"])
+    for name in per_notebook(kind):
+        values.setdefault(name, ((),) * many)  # rows of before this was kept: a value of nothing but defaults
+    return _FORMS[kind].validate_python({**values, **blanks(kind, many)})
 
 
 def rows_of(row: Row[Any]) -> PlannedRows:
@@ -99,24 +69,5 @@ def rows_of(row: Row[Any]) -> PlannedRows:
 
 def step_of(row: Row[Any]) -> Step:
     """The step again, without what was written: the words of a woven copy stand in its history."""
-    return Step(tuple(_operations(row)), rows_of(row) if row.outcome != PREPARED else None)
-
-
-def _operations(row: Row[Any]) -> Iterator[Operation]:
-    for kept in row.operations:
-        kind = _BY_NAME[kept["do"]]
-        values = {name: value for name, value in kept.items() if name != "do"}
-        ids = tuple(values.pop("notebook_ids", row.notebook_ids))
-        if kind is Weave:
-            yield Weave(notebook_id=ids[0], page_id=row.page_id or 0, **values, document_before={}, document={})
-            continue
-        if row.page_id is not None and kind not in _OF_HOLDERS:
-            values["page_id"] = row.page_id
-        for name in {"holder", "inside", "own_ids"} & values.keys():
-            values[name] = tuple(values[name])
-        if kind in (MakeHolder, TakeHolder):
-            values.setdefault("inside", None)
-        if issubclass(kind, Keyed):
-            values["keys"] = ("",) * len(ids)
-        make = cast(Callable[..., Operation], kind)
-        yield make(notebook_ids=ids, **values)
+    operations = tuple(from_log(kept, row.page_id, tuple(row.notebook_ids)) for kept in row.operations)
+    return Step(operations, rows_of(row) if row.outcome != PREPARED else None)

@@ -1,0 +1,53 @@
+"""What can be done to notebooks: a small closed set of operations, each for many notebooks at once.
+
+Whatever is planned, a push, a pull-back, the undoing of either, comes to a list of these; one applier does them. Each
+is one class here and one entry of `red_thread.store.push.operations`, which refuses to start where one is missing.
+"""
+
+from red_thread.core.push.operations.drawer import Fetch, InDrawer, PutAway, ReturnToDrawer, TakeFromDrawer
+from red_thread.core.push.operations.editions import Refresh, See, Weave
+from red_thread.core.push.operations.holders import MakeHolder, Rename, TakeHolder, TieHolder, UntieHolder
+from red_thread.core.push.operations.operation import Operation, blanks, join, per_notebook
+from red_thread.core.push.operations.standing import Move, Place, PlaceLoose, Restore, Spot, TakeLoose, TakeOut
+from red_thread.core.push.operations.tying import Cut, Loosen, Tie, Uncut, WasCut
+
+OPERATIONS: tuple[type[Operation], ...] = (
+    *(MakeHolder, TakeHolder, Rename, TieHolder, UntieHolder),
+    *(Place, TakeOut, Restore, Move, PlaceLoose, TakeLoose),
+    *(PutAway, TakeFromDrawer, Fetch, ReturnToDrawer),
+    *(Cut, Uncut, Tie, Loosen),
+    *(Refresh, See, Weave),
+)
+
+__all__ = [
+    "OPERATIONS",
+    "Cut",
+    "Fetch",
+    "InDrawer",
+    "Loosen",
+    "MakeHolder",
+    "Move",
+    "Operation",
+    "Place",
+    "PlaceLoose",
+    "PutAway",
+    "Refresh",
+    "Rename",
+    "Restore",
+    "ReturnToDrawer",
+    "See",
+    "Spot",
+    "TakeFromDrawer",
+    "TakeHolder",
+    "TakeLoose",
+    "TakeOut",
+    "Tie",
+    "TieHolder",
+    "Uncut",
+    "UntieHolder",
+    "WasCut",
+    "Weave",
+    "blanks",
+    "join",
+    "per_notebook",
+]
