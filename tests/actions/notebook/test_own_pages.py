@@ -1,5 +1,7 @@
 """Pages of a student's own: on the shelf, in the history, in the drawer, like all others; tied to nothing."""
 
+import asyncio
+
 import pytest
 
 from red_thread.actions.notebook import own_pages
@@ -132,3 +134,17 @@ async def test_an_own_section_stands_empty_until_something_is_in_it(school: Scho
     assert await school.shelf(ada) == ["[Tides]", "Tides", "[Shells]"]
     await own(school, ada, "Whelk", section_id=section)
     assert await school.shelf(ada) == ["[Tides]", "Tides", "[Shells]", "Whelk"]
+
+
+async def test_pages_that_are_begun_in_one_moment_each_have_a_place_of_their_own(school: School, ada_and_ben):
+    ada, _, _ = ada_and_ben
+    first = (await school.contents(ada))[0]["pages"][0]["id"]
+    section = (await school.contents(ada))[0]["id"]
+    winds = await school.add_page("a:More.", "Winds")
+    await asyncio.gather(
+        *(own(school, ada, f"Shells {n}", section_id=section, after=first) for n in range(6)),
+        school.push([winds], "9A"),
+    )
+    (pages,) = [found["pages"] for found in await school.contents(ada)]
+    assert pages[0]["title"] == "Tides"
+    assert {line["title"] for line in pages} == {"Tides", "Winds", *(f"Shells {n}" for n in range(6))}

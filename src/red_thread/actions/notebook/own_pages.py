@@ -27,14 +27,22 @@ async def begin_page(
     """
     await require_own_notebook(unit, actor, notebook_id)
     section_id = await _section(unit, notebook_id, section_id)
-    there = await unit.notebooks.page_keys(section_id)
-    _require_room(there, PAGES, "pages")
     await require_room_of_student(unit, actor.person_id, Kept(pages=1))
-    copy_id = await unit.notebooks.add_own_page(notebook_id, section_id, _key(there, after))
+    copy_id = await _add_page(unit, notebook_id, section_id, after)
     page = with_content(with_attributes(EMPTY_PAGE, title=title.strip()), [paragraph("first")])
     state = next_state(copy_id, 0, EMPTY_PAGE, page, (None, EMPTY_PAGE), Cause.STUDENT, actor.person_id)
     await unit.notebooks.save(state)
     await unit.news.of_notebooks([notebook_id])
+    return copy_id
+
+
+async def _add_page(unit: Unit, notebook_id: int, section_id: int, after: int | None) -> int:
+    """Where a push or another window has taken the place meanwhile, it is looked for again."""
+    copy_id = None
+    while copy_id is None:
+        there = await unit.notebooks.page_keys(section_id)
+        _require_room(there, PAGES, "pages")
+        copy_id = await unit.notebooks.add_own_page(notebook_id, section_id, _key(there, after))
     return copy_id
 
 
@@ -65,7 +73,7 @@ def _require_room(there: Sequence[object], most: int, what: str) -> None:
 
 
 def _key(there: Sequence[tuple[int, str]], after: int | None) -> str:
-    """Behind a copy, or behind all. Two may have come to share a key: there is room only behind the last of them."""
+    """Behind a copy, or behind all."""
     before = next((key for copy_id, key in there if copy_id == after), None)
     if before is None:
         return _last([key for _, key in there])

@@ -5,7 +5,8 @@ from datetime import datetime, timedelta
 from typing import Any
 
 import orjson
-from sqlalchemy import Row, delete, func, insert, select, text, update
+from sqlalchemy import Row, delete, func, select, text, update
+from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.page.delta import apply_delta
@@ -229,15 +230,15 @@ class NotebookStore:
         found = await self.connection.execute(wanted.order_by(t.Copy.order_key, t.Copy.id))
         return [(row.id, row.order_key) for row in found]
 
-    async def add_own_page(self, notebook_id: int, notebook_section_id: int, order_key: str) -> int:
-        """A copy that is tied to nothing and holds nothing yet; returns its id."""
+    async def add_own_page(self, notebook_id: int, notebook_section_id: int, order_key: str) -> int | None:
+        """A copy that is tied to nothing and holds nothing yet; returns its id, None if the place is taken."""
         added = insert(t.Copy).values(
             notebook_id=notebook_id,
             notebook_section_id=notebook_section_id,
             order_key=order_key,
             opened_at=self.now,
         )
-        return (await self.connection.execute(added.returning(t.Copy.id))).scalar_one()
+        return await self.connection.scalar(added.on_conflict_do_nothing().returning(t.Copy.id))
 
     async def mark_opened(self, copy_id: int, edition_id: int | None) -> None:
         """The student has opened a copy, on the edition that it stands on."""

@@ -9,8 +9,9 @@ from red_thread.core.push import Move, Operation, Place, PlaceLoose, Restore, Ta
 from red_thread.store.documents import array
 from red_thread.store.push.operations.entry import Entry, Guard, Values, values_of
 
-# Many pages, each in many notebooks. No join with the list of notebooks where copies are looked up: that is planned
-# for one row where a page was placed just now, and then takes the square of the time.
+# Many pages, each in many notebooks; none where somebody else has taken the place meanwhile. No join with the list of
+# notebooks where copies are looked up: that is planned for one row where a page was placed just now, and then takes
+# the square of the time.
 PLACE = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal, parent_id)
     SELECT s.notebook_id, s.notebook_section_id, n.page, n.edition, n.key, n.ordinal, CASE WHEN n.under > 0 THEN (
@@ -59,7 +60,8 @@ RESTORED = text("""
     AND pulled_back_id IS DISTINCT FROM CAST(:by AS bigint) AND (revision = 0 OR written_at < (
         SELECT coalesce(p.begins_at, p.made_at) FROM push p WHERE p.id = :push))
 """)
-# Out from under what it was tucked under, where that stands in another section.
+# Out from under what it was tucked under, where that stands in another section. A place that is taken is left to who
+# has it.
 MOVE = text("""
     WITH moves AS MATERIALIZED (
         SELECT n.copy, n.was, n.key, n.parent, coalesce(n.section, s.notebook_section_id) AS section
@@ -70,12 +72,14 @@ MOVE = text("""
     )
     UPDATE copy c SET notebook_section_id = m.section, order_key = m.key, parent_id = (
         SELECT a.id FROM copy a WHERE a.id = m.parent AND a.notebook_section_id = m.section)
-    FROM moves m WHERE c.id = m.copy AND c.order_key = m.was AND m.section IS NOT NULL
+    FROM moves m WHERE c.id = m.copy AND c.order_key = m.was AND m.section IS NOT NULL AND NOT EXISTS (
+        SELECT FROM copy taken WHERE taken.notebook_section_id = m.section AND taken.order_key = m.key)
 """)
 MOVED = text("""
     SELECT c.notebook_id FROM unnest(CAST(:copy_ids AS bigint[]), CAST(:keys AS text[])) n(copy, key)
     JOIN copy c ON c.id = n.copy AND c.order_key = n.key
 """)
+# Where TakeLoose took it out, the same page stands there again.
 PLACE_LOOSE = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, order_key, cut_page_id, cut_edition_id, cut_at, cut_by_id)
     SELECT s.notebook_id, s.notebook_section_id, n.key, :page_id, :edition_id, :now, :push
@@ -83,6 +87,8 @@ PLACE_LOOSE = text("""
     JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
     WHERE NOT EXISTS (SELECT FROM standing_copy c WHERE c.notebook_id = n.id AND c.cut_page_id = :page_id
                       AND c.cut_by_id = :push)
+    ON CONFLICT (notebook_section_id, order_key) DO UPDATE SET pulled_back_id = NULL
+    WHERE copy.cut_page_id = :page_id AND copy.cut_by_id = :push AND copy.pulled_back_id = :push
 """)
 PLACED_LOOSE = text("""
     SELECT notebook_id FROM copy
