@@ -10,6 +10,7 @@ from red_thread.core.push import How, IfCopy
 from red_thread.web.app import create_app
 from tests.school import School, actor_of
 from tests.web.conftest import Visitor
+from tests.web.every_route import every_route
 
 NASTY: list[Any] = [
     0, -1, 2**31, 2**63, 2**64, 10**40, 1.5, True, None, "", "x", "\u0000", "\ud800", "a" * 20_000, "٣", "../..", "%00",
@@ -81,6 +82,37 @@ async def test_no_route_breaks_off(routes, visitor, school: School, who):
         if answer.status_code >= 500:
             broken.append(f"{answer.status_code} {method} {address[:120]} {str(more.get('content'))[:300]}")
     assert not broken, "\n".join(broken)
+
+
+def with_one_thing_wrong(body: Any, chance: random.Random) -> list[Any]:
+    """A body that would be taken, with each of its values exchanged in turn for some of those that break programs."""
+    if isinstance(body, dict) and "type" not in body:
+        parts = [(name, changed) for name, value in body.items() for changed in with_one_thing_wrong(value, chance)]
+        return [{**body, name: changed} for name, changed in parts]
+    if isinstance(body, list) and body:
+        return [[*body[1:], changed] for changed in with_one_thing_wrong(body[0], chance)]
+    return chance.sample(NASTY, 6)
+
+
+@pytest.mark.parametrize("who", ["tess@school.example", "9a.1@school.example"])
+async def test_no_route_breaks_off_that_is_asked_for_ones_own(visitor, school: School, settings, database, who):
+    """Every changing route with things that are there and may be changed: with one thing wrong, then as it should be."""
+    routes = await every_route(school, settings, database)
+    somebody: Visitor = await visitor(who)
+    chance = random.Random(who)
+    wrong = [
+        (method, address, {"content": as_json(body), "headers": {"content-type": "application/json"}})
+        for method, address, more in routes
+        for body in with_one_thing_wrong(more.get("json"), chance)
+        if "json" in more
+    ]
+    right = [route for route in routes if not route[1].endswith("/events")]
+    for way in ([*wrong, *right], chance.sample(wrong, 200)):  # then with things that are gone
+        answers = [(m, address, more, (await somebody.ask(m, address, **more))) for m, address, more in way]
+        broken = [
+            f"{a.status_code} {m} {address} {more}"[:300] for m, address, more, a in answers if a.status_code >= 500
+        ]
+        assert not broken, "\n".join(broken)
 
 
 def as_json(value: Any) -> bytes:
