@@ -3,7 +3,8 @@
 	import { fetchParts } from './editor/fetched';
 	import { session } from './features/people';
 	import { preload, route } from './router';
-	import { fetchSoon, opensPage } from './ui/fetch-soon';
+	import { countComing } from './ui/coming';
+	import { fetchSoon, opensPage, soon } from './ui/fetch-soon';
 	import { opened } from './ui/opened.svelte';
 	import Toasts from './ui/Toasts.svelte';
 
@@ -12,6 +13,9 @@
 	preload(location.pathname as '/').catch(() => {});
 	if (opensPage) fetchParts().catch(() => {});
 	fetchSoon();
+	void ready.then(() => {
+		if (countComing()) soon(async () => (await import('./editor/frames-elsewhere')).fillElsewhere());
+	});
 	$effect(() => {
 		void route.pathname;
 		opened.problem = null;

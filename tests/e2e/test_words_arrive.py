@@ -1,6 +1,7 @@
 """Whatever is pasted is saved; on plain http pages open; a picture that was left on its way arrives; the caret is in place."""
 
 import json
+import asyncio
 import re
 from pathlib import Path
 
@@ -127,3 +128,27 @@ async def test_a_picture_that_was_left_on_its_way_arrives(person):
     await expect(teacher.locator(".page-body figure img[src^='/api/blobs/']")).to_have_count(1)
     await saved(teacher)
     await expect(teacher.get_by_text("waiting for the network")).to_have_count(0)
+
+
+async def test_a_picture_arrives_on_a_page_that_nobody_opens_again(person):
+    teacher = await person("Ngozi")
+    await new_page(teacher, "Never again")
+    here = teacher.url
+    await teacher.context.route("**/api/masters/*/blobs", lambda route: route.abort())
+    await teacher.get_by_role("button", name="Put in").click()
+    async with teacher.expect_file_chooser() as chosen:
+        await teacher.get_by_role("menuitem", name="Picture").click()
+    await (await chosen.value).set_files(CRAB)
+    await saved(teacher)
+    await teacher.context.unroute("**/api/masters/*/blobs")
+    await teacher.goto(re.sub(r"/page/\d+$", "/push", here))
+
+    page_id = here.rsplit("/", 1)[-1]
+
+    async def arrived() -> bool:
+        answer = await teacher.request.get(f"/api/pages/{page_id}")
+        return bool(re.search(r'"src":"[0-9a-f]{40}"', await answer.text()))
+
+    async with asyncio.timeout(20):
+        while not await arrived():
+            await asyncio.sleep(0.3)

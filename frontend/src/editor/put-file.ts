@@ -1,6 +1,5 @@
 /** Files that are chosen, pasted or dropped: their frame stands at once, and fills when they have been sent. */
 import type { Editor } from '@tiptap/core';
-import type { Node as ProseNode } from '@tiptap/pm/model';
 import { putBlock } from './put-block';
 import { newId, type Stored, type Surroundings } from './types';
 
@@ -26,10 +25,10 @@ export async function fillWhatWaits(editor: Editor, { coming }: Surroundings) {
 export async function fill(editor: Editor, id: string, stored: Stored | null, name = '') {
 	if (editor.isDestroyed) return;
 	editor.state.doc.descendants((node, at) => {
-		if (!(node.type.name in COMING) || node.attrs.id !== id) return;
+		if (!framedAs(node.type.name) || node.attrs.id !== id) return;
 		const { tr } = editor.state;
 		if (!stored) tr.delete(at, at + node.nodeSize);
-		else tr.setNodeMarkup(at, editor.schema.nodes[typeOf(stored)], filled(node, stored, name));
+		else tr.setNodeMarkup(at, editor.schema.nodes[typeOf(stored)], filled(node.attrs, stored, name));
 		editor.view.dispatch(tr);
 	});
 }
@@ -38,11 +37,15 @@ export function typeOf(stored: Stored): Framed {
 	return stored.medium === 'picture' ? 'image' : 'recording';
 }
 
-function filled(node: ProseNode, { fingerprint, medium }: Stored, name: string) {
-	const said = Object.values(COMING).includes(String(node.attrs.alt)) ? '' : String(node.attrs.alt ?? '');
-	if (medium === 'picture') return { ...node.attrs, src: fingerprint, alt: said };
+/** Whether blocks of this type are frames that may wait for what they show. */
+export const framedAs = (type: string): type is Framed => type in COMING;
+
+/** The attributes of a frame when what it waits for has come from a file of this name. */
+export function filled(attrs: Record<string, unknown>, { fingerprint, medium }: Stored, name: string) {
+	const said = Object.values(COMING).includes(String(attrs.alt)) ? '' : String((attrs.alt as string) ?? '');
+	if (medium === 'picture') return { ...attrs, src: fingerprint, alt: said };
 	return {
-		id: node.attrs.id as string,
+		id: attrs.id as string,
 		src: fingerprint,
 		alt: said || name.replace(/\.\w{1,5}$/, ''),
 		medium

@@ -2,7 +2,8 @@
  * Pictures and recordings on their way: kept in this browser from the moment they are put in until the server has them.
  *
  * Each is sent for a frame on a page. Whoever leaves the page, or has no network, loses nothing: what is kept is taken up
- * when the page is opened again, and when the network is back. (A larger outbox will replace this queue.)
+ * when the application is opened again, on whatever page, and when the network is back. (A larger outbox will replace
+ * this queue.)
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { Problem } from '../api/client';
@@ -32,9 +33,12 @@ class Uploads {
 	gone = $state<Record<string, number>>({});
 	#running = new Map<string, Promise<Stored | null>>();
 	#files: Promise<IDBPDatabase<Files> | null> | null = null;
+	/** The pages that have been opened in this window: they look after what comes to them. */
+	#opened = new Set<string>();
 
 	/** Sends a file for a frame; null if the server will not have it, which is told. */
 	async add(coming: Coming): Promise<Stored | null> {
+		this.#opened.add(coming.place);
 		noteComing(coming.place, coming.frame);
 		await this.#keep(coming);
 		return this.#run(coming);
@@ -42,11 +46,33 @@ class Uploads {
 
 	/** What an earlier visit of this page left, each with what becomes of it. */
 	async takeUp(place: string): Promise<[Coming, Promise<Stored | null>][]> {
+		this.#opened.add(place);
+		const kept = (await this.#kept()).filter((coming) => coming.place === place);
+		return kept.map((coming) => [coming, this.#run(coming)]);
+	}
+
+	/** What earlier visits left on pages that have not been opened in this window. */
+	async elsewhere(): Promise<Coming[]> {
+		return (await this.#kept()).filter((coming) => !this.#opened.has(coming.place));
+	}
+
+	/** Sends a file and keeps it still: for who puts it into its frame by other means than an open page. */
+	async send(coming: Coming): Promise<Stored | null> {
+		if (this.#opened.has(coming.place)) return null;
+		return upload<Stored>(coming.address, coming.file, () => {});
+	}
+
+	/** It has come to where it belongs. */
+	async forget({ place, frame }: Coming) {
+		const files = await this.#open();
+		await files?.delete('coming', frame).catch(() => {});
+		noteGone(place, frame);
+	}
+
+	async #kept(): Promise<Coming[]> {
 		const files = await this.#open();
 		const kept = (await files?.getAll('coming').catch(() => [])) ?? [];
-		return kept
-			.filter((coming) => coming.place === place && coming.person === ownerNow())
-			.map((coming) => [coming, this.#run(coming)]);
+		return kept.filter((coming) => coming.person === ownerNow());
 	}
 
 	#run(coming: Coming): Promise<Stored | null> {
@@ -79,9 +105,7 @@ class Uploads {
 	async #end(coming: Coming, stored: Stored | null): Promise<Stored | null> {
 		delete this.gone[coming.frame];
 		this.#running.delete(coming.frame);
-		const files = await this.#open();
-		await files?.delete('coming', coming.frame).catch(() => {});
-		noteGone(coming.place, coming.frame);
+		await this.forget(coming);
 		return stored;
 	}
 
