@@ -1,7 +1,7 @@
 """Whatever is pasted is saved; on plain http pages open; a picture that was left on its way arrives; the caret is in place."""
 
-import json
 import asyncio
+import json
 import re
 from pathlib import Path
 

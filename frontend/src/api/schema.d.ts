@@ -64,6 +64,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/{person_id}/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Names
+         * @description Whose address it is; those that were are given back.
+         */
+        put: operations["put_names"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/accounts/{person_id}/reopen": {
         parameters: {
             query?: never;
@@ -2175,6 +2195,8 @@ export interface components {
         AccountOut: {
             /** Closed At */
             closed_at: string | null;
+            /** Email */
+            email: string | null;
             /** Erased */
             erased: boolean;
             /** Id */
@@ -2186,6 +2208,8 @@ export interface components {
             kind: "teacher" | "student";
             /** Name */
             name: string;
+            /** Outside Id */
+            outside_id: string | null;
             /** Seen At */
             seen_at: string | null;
             /** Signs In As */
@@ -2971,6 +2995,16 @@ export interface components {
             kept: components["schemas"]["KeptAs"];
             /** Name */
             name: string;
+        };
+        /**
+         * NamesOfPerson
+         * @description By which others know a person besides their name: e-mail, and the id in the school's lists.
+         */
+        NamesOfPerson: {
+            /** Email */
+            email?: string | null;
+            /** Outside Id */
+            outside_id?: string | null;
         };
         /**
          * NamesOut
@@ -4230,6 +4264,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErasedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_names: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamesOfPerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesOfPerson"];
                 };
             };
             /** @description Validation Error */

@@ -528,9 +528,18 @@ class AccountOut(Schema):
     name: str
     kind: Literal["teacher", "student"]
     signs_in_as: str
+    email: str | None
+    outside_id: str | None
     seen_at: datetime | None
     closed_at: datetime | None
     erased: bool
+
+
+class NamesOfPerson(Schema):
+    """By which others know a person besides their name: e-mail, and the id in the school's lists."""
+
+    email: str | None = Field(default=None, max_length=300)
+    outside_id: str | None = Field(default=None, max_length=300)
 
 
 class KeptAs(Schema):

@@ -1,16 +1,36 @@
 """Accounts end: ways in, codes and rights with them; what was written stays until somebody asks for its end."""
 
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.people.accounts import close_account, erase_person, look_at_accounts, reopen_account
+from red_thread.actions.classes.change_class import answer_request
+from red_thread.actions.classes.import_roster import import_roster, preview_roster
+from red_thread.actions.people.accounts import (
+    close_account,
+    erase_person,
+    look_at_accounts,
+    reopen_account,
+    set_address,
+)
 from red_thread.actions.people.make_codes import make_code
 from red_thread.actions.people.passwords import hash_password
 from red_thread.actions.people.sign_in import sign_in, use_code, who_is
-from red_thread.actions.refusals import CodeNotGood, NotFound, NotSignedIn, NotYourOwnAccount, SignInFailed, StillOpen
-from tests.school import School, actor_of
+from red_thread.actions.refusals import (
+    AddressTaken,
+    CodeNotGood,
+    NotAnAddress,
+    NotFound,
+    NotSignedIn,
+    NotYourOwnAccount,
+    SignInFailed,
+    StillOpen,
+)
+from red_thread.core.classes.roster_plan import Line, Listed
+from red_thread.store.people.values import Names
+from tests.school import School, actor_of, found_school
 
 PASSWORD = "three long words"
 
@@ -104,3 +124,31 @@ async def test_nobody_else_looks_at_accounts_and_nobody_closes_their_own(school:
                 await close_account(unit, actor, head.person_id)
         with pytest.raises(NotYourOwnAccount):
             await close_account(unit, head, head.person_id)
+
+
+async def test_a_pupils_address_that_another_teacher_claimed_is_given_to_whom_it_belongs(school: School, head: Actor):
+    """The stranger who came in by it is signed out, and no class that asks for its owner gets them."""
+    thief = await found_school(school.database, "elsewhere")
+    listed = [Listed("9X", "Ada Lind", "ada@school.example", "A7")]
+    async with school.database.begin() as unit:
+        taken = await import_roster(unit, thief.teacher, thief.master, listed)
+        (claimed,) = await unit.classes.students(taken.classes["9X"])
+        code = await make_code(unit, thief.teacher, taken.classes["9X"], claimed.person_id)
+        session = await use_code(unit, code.code, PASSWORD)
+        await import_roster(unit, school.teacher, school.master, [replace(listed[0], class_name="9A")])
+        with pytest.raises(AddressTaken):
+            await set_address(unit, head, claimed.person_id, Names("hedda@school.example", None))
+        with pytest.raises(NotAnAddress):
+            await set_address(unit, head, claimed.person_id, Names("no address", None))
+        assert await set_address(unit, head, claimed.person_id, Names(None, None)) == Names(
+            "ada@school.example", "A7"
+        )
+        with pytest.raises(NotSignedIn):
+            await who_is(unit, session.token)
+        with pytest.raises(SignInFailed):
+            await sign_in(unit, "ada@school.example", PASSWORD)
+        with pytest.raises(NotFound):
+            await answer_request(unit, thief.teacher, taken.classes["9X"], claimed.person_id, agreed=True)
+        plan = await preview_roster(unit, school.teacher, school.master, [replace(listed[0], class_name="9A")])
+        assert [line.line for line in plan] == [Line.NEW]
+        await sign_in(unit, "ada.lind", PASSWORD)  # with what they wrote there

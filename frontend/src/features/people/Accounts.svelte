@@ -48,6 +48,20 @@
 		await load();
 	}
 
+	async function freeAddress(one: Account) {
+		const was = await setNames(one, {});
+		toasts.say(
+			`${one.signs_in_as} is free. ${one.name} is signed out, and signs in with a name from now on.`,
+			{ undo: async () => void (await setNames(one, was)) }
+		);
+	}
+
+	async function setNames(one: Account, body: Schemas['NamesOfPerson']) {
+		const was = await ask(api.PUT('/api/accounts/{person_id}/names', { ...path(one), body }));
+		await load();
+		return was;
+	}
+
 	async function erase(one: Account) {
 		const { pages } = await ask(api.POST('/api/accounts/{person_id}/erase', path(one)));
 		await load();
@@ -72,13 +86,24 @@
 	{#each shown.slice(0, FEW) as one (one.id)}
 		<li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
 			<span class="min-w-0 grow"
-				><b class="font-semibold">{one.name}</b> <span class="text-soft">{one.kind}, {when(one)}</span></span
+				><b class="font-semibold">{one.name}</b>
+				<span class="text-soft">{one.kind}, {one.signs_in_as}, {when(one)}</span></span
 			>
 			{#if one.erased || one.id === session.person?.id}<span></span>
 			{:else if one.closed_at}
 				<Button quiet onclick={() => attempt(() => reopen(one))}>Bring back</Button>
 				<Button quiet onclick={() => attempt(() => erase(one))}>Erase for good</Button>
-			{:else}<Button quiet onclick={() => attempt(() => close(one))}>Close</Button>{/if}
+			{:else}
+				{#if one.email || one.outside_id}
+					<Button
+						quiet
+						onclick={() => attempt(() => freeAddress(one))}
+						title="Somebody else was taken for them: the address is free for whom it belongs to"
+						>Not their address</Button
+					>
+				{/if}
+				<Button quiet onclick={() => attempt(() => close(one))}>Close</Button>
+			{/if}
 		</li>
 	{:else}<li class="py-2 text-soft">Nobody.</li>{/each}
 </ul>

@@ -1,9 +1,10 @@
 """Accounts end: closed, which can be undone; erased on request, which cannot. By who looks after the school alone."""
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.people.begin_school import is_mail
 from red_thread.actions.permissions import require_administrator
-from red_thread.actions.refusals import NotFound, NotYourOwnAccount, StillOpen
-from red_thread.store.people.values import Account
+from red_thread.actions.refusals import AddressTaken, NotAnAddress, NotFound, NotYourOwnAccount, StillOpen
+from red_thread.store.people.values import Account, Names
 from red_thread.store.unit import Unit
 
 
@@ -29,6 +30,25 @@ async def reopen_account(unit: Unit, actor: Actor, person_id: int) -> None:
     if account.erased:
         raise NotFound(what="person")
     await unit.accounts.reopen(person_id)
+
+
+async def set_address(unit: Unit, actor: Actor, person_id: int, names: Names) -> Names:
+    """Says which e-mail and which of the school's ids are a person's; gives those that were.
+
+    An address that somebody claimed who is not the person it belongs to is free again: whoever is there by it goes on
+    with a name to sign in, their sessions and codes end, and no class that asks for its owner gets them instead.
+    Raises NotFound, NotYourOwnAccount, NotAnAddress, AddressTaken.
+    """
+    await _require_person(unit, actor, person_id)
+    email, outside_id = (name.strip() if name else "" for name in (names.email, names.outside_id))
+    if email and not is_mail(email):
+        raise NotAnAddress(email=email)
+    wanted = Names(email.lower() or None, outside_id or None)
+    for name in (wanted.email, wanted.outside_id):
+        whose = await unit.people.by_email(name) if name else None
+        if whose is not None and whose.id != person_id:
+            raise AddressTaken(email=name)
+    return await unit.accounts.set_names(person_id, wanted)
 
 
 async def erase_person(unit: Unit, actor: Actor, person_id: int) -> int:

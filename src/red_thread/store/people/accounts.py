@@ -5,11 +5,13 @@ from datetime import datetime
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.store.people.values import Account
+from red_thread.store.people.people import free_name
+from red_thread.store.people.values import Account, Names
 from red_thread.store.rows import as_values
 
 _ALL = text("""
-    SELECT p.id, p.name, p.kind, coalesce(p.email, p.sign_in_name, '') AS signs_in_as, p.seen_at, p.closed_at,
+    SELECT p.id, p.name, p.kind, coalesce(p.email, p.sign_in_name, '') AS signs_in_as, p.email,
+        p.outside_id, p.seen_at, p.closed_at,
         EXISTS (SELECT FROM erasure e WHERE e.person_id = p.id) AS erased
     FROM person p WHERE p.kind IN ('teacher', 'student') ORDER BY p.name COLLATE names, p.id
 """)
@@ -45,6 +47,19 @@ _REOPEN = (
         UPDATE master_teacher m SET left_at = NULL FROM person p
         WHERE p.id = :person AND m.person_id = p.id AND m.left_at = p.closed_at"""),
     text("UPDATE person SET closed_at = NULL WHERE id = :person"),
+)
+_NAMES = text("SELECT name, email, outside_id, sign_in_name FROM person WHERE id = :person FOR UPDATE")
+_SET_NAMES = text("""
+    UPDATE person SET email = :email, outside_id = :outside_id, sign_in_name = coalesce(sign_in_name, :sign_in_name)
+    WHERE id = :person
+""")
+# Who is not who they were taken for is in no class that asked for somebody else.
+_NOT_THEM = (
+    text("DELETE FROM sign_in_session WHERE person_id = :person"),
+    text("DELETE FROM sign_in_code WHERE person_id = :person AND used_at IS NULL"),
+    text("DELETE FROM invitation WHERE person_id = :person"),
+    text("DELETE FROM enrolment_request WHERE person_id = :person"),
+    text("DELETE FROM linked_person WHERE person_id = :person"),
 )
 _THEIRS = "(SELECT c.id FROM copy c JOIN notebook n ON n.id = c.notebook_id WHERE n.person_id = :person)"
 _ERASE_WORDS = (
@@ -91,6 +106,16 @@ class AccountStore:
         """The rights that ended with the account are theirs again, but for courses that others own now."""
         for step in _REOPEN:
             await self.connection.execute(step, {"person": person_id})
+
+    async def set_names(self, person_id: int, names: Names) -> Names:
+        """Gives a person these, and a name to sign in with; all ways in by the former ones end. Gives the former."""
+        was = (await self.connection.execute(_NAMES, {"person": person_id})).one()
+        made = None if was.sign_in_name else await free_name(self.connection, was.name)
+        values = {"person": person_id, "email": names.email, "outside_id": names.outside_id, "sign_in_name": made}
+        await self.connection.execute(_SET_NAMES, values)
+        for step in _NOT_THEM:
+            await self.connection.execute(step, {"person": person_id})
+        return Names(was.email, was.outside_id)
 
     async def erase(self, person_id: int, by: int) -> int:
         """Takes out what they wrote and all names of theirs; a record of it stays. Gives how many pages that were."""

@@ -55,6 +55,16 @@ _OTHERS = text("""
 """)
 
 
+async def free_name(connection: AsyncConnection, name: str) -> str:
+    """A name to sign in with that nobody has; two who look for one at once wait for each other."""
+    await connection.execute(text("SELECT pg_advisory_xact_lock(20201)"))
+    like = sign_in_name(name, ())
+    taken = await connection.scalars(
+        select(t.SignsInAs.name).where(t.SignsInAs.name.startswith(like, autoescape=True))
+    )
+    return sign_in_name(name, set(taken))
+
+
 class PeopleStore:
     """People, their sessions, and their ways in."""
 
@@ -66,7 +76,7 @@ class PeopleStore:
     ) -> int:
         """Makes a teacher; gives the id."""
         made = {"name": name, "kind": "teacher", "email": email.lower() if email else None}
-        signs_in_as = None if email else await self._free_name(name)
+        signs_in_as = None if email else await free_name(self.connection, name)
         row = insert(t.Person).values(
             **made, password_hash=password_hash, administers=administers, sign_in_name=signs_in_as
         )
@@ -74,17 +84,8 @@ class PeopleStore:
 
     async def add_student(self, name: str) -> int:
         """A student who is known by name alone; they sign in with one that is made of it."""
-        row = insert(t.Person).values(name=name, kind="student", sign_in_name=await self._free_name(name))
+        row = insert(t.Person).values(name=name, kind="student", sign_in_name=await free_name(self.connection, name))
         return (await self.connection.execute(row.returning(t.Person.id))).scalar_one()
-
-    async def _free_name(self, name: str) -> str:
-        """A name to sign in with that nobody has; two who look for one at once wait for each other."""
-        await self.connection.execute(text("SELECT pg_advisory_xact_lock(20201)"))
-        like = sign_in_name(name, ())
-        taken = await self.connection.scalars(
-            select(t.SignsInAs.name).where(t.SignsInAs.name.startswith(like, autoescape=True))
-        )
-        return sign_in_name(name, set(taken))
 
     async def by_email(self, email: str) -> Person | None:
         """By e-mail, the name to sign in with, or the school's id."""

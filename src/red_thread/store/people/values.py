@@ -49,9 +49,19 @@ class Account:
     name: str
     kind: PersonKind
     signs_in_as: str
+    email: str | None
+    outside_id: str | None
     seen_at: datetime | None
     closed_at: datetime | None
     erased: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Names:
+    """By which others know a person besides their name: e-mail, and the id in the school's lists."""
+
+    email: str | None
+    outside_id: str | None
 
 
 @dataclass(frozen=True, slots=True)
