@@ -8,11 +8,12 @@ import sys
 import orjson
 import structlog
 
-from bench import autosave, lists, meanwhile, merge, pages, paint, push, reach, slope, wire, workers
+from bench import autosave, files, lists, meanwhile, merge, pages, paint, push, reach, slope, wire, workers
 from bench.figures import Figure
 
 BENCHMARKS = {
     "autosave": autosave.measure,
+    "files": files.measure,
     "lists": lists.measure,
     "meanwhile": meanwhile.measure,
     "merge": merge.measure,
