@@ -1,5 +1,6 @@
 """Figures, and how they are taken: ours and its baseline in turn, medians of both."""
 
+import os
 import time
 from collections.abc import Awaitable, Callable
 from dataclasses import asdict, dataclass
@@ -7,6 +8,12 @@ from statistics import median
 from typing import Any
 
 Step = Callable[[int], Awaitable[Any]]
+TINY = "RED_THREAD_BENCH_TINY"  # set by the tests, which ask only whether a benchmark runs through
+
+
+def sized(full: int, tiny: int) -> int:
+    """How much is measured: as much as the figures are about, or just enough to see that nothing is broken."""
+    return tiny if os.environ.get(TINY) else full
 
 
 @dataclass(frozen=True, slots=True)

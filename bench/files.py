@@ -1,4 +1,4 @@
-"""Files in and out: a small one, beside nothing but its parser; pages that are hard to print, beside an ordinary one."""
+"""Files: a small one that comes in, beside 50 ms; pages that are hard to print, beside the limit of work."""
 
 import io
 import time
@@ -6,7 +6,7 @@ from statistics import median
 
 from PIL import Image
 
-from bench.figures import Figure, in_turn
+from bench.figures import Figure, in_turn, sized
 from red_thread.core.page.nodes import Node
 from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.pictures import clean_picture
@@ -14,7 +14,7 @@ from red_thread.formats.printed import Print, PrintedPage
 from red_thread.formats.problems import Unreadable
 from red_thread.web.limits import SECONDS_TO_MAKE, made_within_limits, wake, within_limits
 
-RUNS = 15
+RUNS = sized(15, 1)
 SMALL_FILE = 50.0  # milliseconds in which a small file is read
 
 
@@ -44,10 +44,10 @@ def table(rows: int, columns: int) -> Node:
 
 
 HOSTILE: dict[str, list[Node]] = {
-    "10,000 marks": [bold_by_turns(f"b{k}") for k in range(100)],
-    "6,000 places to answer": [space(f"s{k}") for k in range(6000)],
-    "a table of 110 by 60": [table(110, 60)],
-    "a paragraph of 180,000 words": [paragraph("long", {"type": "text", "text": "word " * 180_000})],
+    "10,000 marks": [bold_by_turns(f"b{k}") for k in range(sized(100, 2))],
+    "6,000 places to answer": [space(f"s{k}") for k in range(sized(6000, 5))],
+    "a table of 110 by 60": [table(sized(110, 3), sized(60, 3))],
+    "a paragraph of 180,000 words": [paragraph("long", {"type": "text", "text": "word " * sized(180_000, 50)})],
 }
 
 

@@ -3,10 +3,10 @@
 from sqlalchemy import text
 
 from bench.district import District, district
-from bench.figures import Figure, in_turn
+from bench.figures import Figure, in_turn, sized
 
-STUDENTS, PUSHES, PAGES = 10_000, 200, 1_000
-RUNS = 15
+STUDENTS, PUSHES, PAGES = sized(10_000, 40), sized(200, 4), sized(1_000, 10)
+RUNS = sized(15, 1)
 _PUSHES = """
     WITH made AS (
         INSERT INTO push (master_id, made_by, made_at, kind, status, students, students_done)

@@ -11,15 +11,15 @@ from typing import Any
 import httpx
 
 from bench.district import District, district
-from bench.figures import Figure, timed
+from bench.figures import Figure, sized, timed
 from bench.push import push
 from launcher.place import environment
 from launcher.postgres import free_port
 from red_thread.actions.people.sign_in import begin_session
 
-WRITTEN = 3_000
+WRITTEN = sized(3_000, 30)
 SOON = 200  # milliseconds
-LEAST = 40  # pages opened beside each kind of work
+LEAST = sized(40, 2)  # pages opened beside each kind of work
 _WRITE = """
     WITH written AS (UPDATE copy SET revision = 1, written_at = now() WHERE page_id = :page RETURNING id, edition_id)
     INSERT INTO writing (copy_id, document)

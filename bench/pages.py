@@ -10,7 +10,7 @@ import pypdfium2
 from sqlalchemy import text
 
 from bench.district import District, district
-from bench.figures import Figure, in_turn
+from bench.figures import Figure, in_turn, sized
 from red_thread.formats.archive import read_archive
 from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.master_zip import WrittenPage, write_master
@@ -18,7 +18,7 @@ from red_thread.formats.pdf import LONGEST_SIDE, read_part
 from red_thread.formats.printed import Print, PrintedPage
 from red_thread.web.imports import read_as_pages, read_pages
 
-PAGES, IN_A_PDF, RUNS = 1_000, 300, 7
+PAGES, IN_A_PDF, RUNS = sized(1_000, 60), sized(300, 5), sized(7, 1)
 _BARE_SEARCH = text("""
     SELECT p.id, p.title FROM page p JOIN section s ON s.id = p.section_id
     WHERE s.master_id = :master AND to_tsvector('simple', p.words) @@ to_tsquery('simple', 'flood:*') LIMIT 50

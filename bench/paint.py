@@ -16,12 +16,12 @@ from typing import Any
 
 from playwright.async_api import Browser, Page
 
-from bench.figures import Figure
+from bench.figures import Figure, sized
 from launcher.place import PROJECT
 from tests.e2e.running import a_browser, chromium, running_application, walk_in
 from tests.e2e.steps import open_master_page
 
-PAGES, BLOCKS, KEYS, RUNS = 1_000, 300, 80, 5
+PAGES, BLOCKS, KEYS, RUNS = sized(1_000, 40), sized(300, 10), sized(80, 8), sized(5, 1)
 FRAME = 1000 / 60
 LONG = "A long page"
 _WORDS = "The sea falls twice a day, and what it leaves behind can be read like a line of writing."

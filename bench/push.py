@@ -15,7 +15,7 @@ from sqlalchemy import select, text
 from sqlalchemy.ext.asyncio import AsyncSession
 
 from bench.district import District, district
-from bench.figures import Figure, in_turn, timed
+from bench.figures import Figure, in_turn, sized, timed
 from launcher.place import environment
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.push.plan_push import PushRequest
@@ -28,13 +28,14 @@ from red_thread.store import tables as t
 from red_thread.store.database import Database
 from red_thread.web.events import NewsHub
 
-STUDENTS = 10_000
-RUNS = 7
-FEW = 4  # runs of what takes long
+STUDENTS = sized(10_000, 40)
+RUNS = sized(7, 1)
+FEW = sized(4, 2)  # runs of what takes long
 _DIFFER = "UPDATE copy SET order_key = 'a0' || lpad(notebook_id::text, 6, '0') || 'V' WHERE page_id = :page"
 _BARE_INSERT = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key)
-    SELECT s.notebook_id, s.id, :page, :edition, 'a0' FROM notebook_section s WHERE s.section_id = :section
+    SELECT s.notebook_id, s.id, :page, :edition, 'a0' || lpad(CAST(:page AS text), 6, '0') || 'V'
+    FROM notebook_section s WHERE s.section_id = :section
 """)
 _BARE_UPDATE = text(
     "UPDATE copy SET edition_id = edition_id + 1000000 WHERE page_id = :page AND notebook_id = ANY(:all)"
@@ -81,7 +82,7 @@ async def _placing(made: District) -> list[Figure]:
                     notebook_section_id=s.id,
                     page_id=pages[-1 - number],
                     edition_id=1,
-                    order_key="a0",
+                    order_key=f"a0{pages[-1 - number]:06d}V",
                 )
                 for s in sections
             )

@@ -4,14 +4,14 @@ import httpx
 from sqlalchemy import text
 
 from bench.district import District, district
-from bench.figures import Figure, in_turn
+from bench.figures import Figure, in_turn, sized
 from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.store.notebook.notebooks import CONTENTS
 from red_thread.store.unit import Unit
 from red_thread.web.app import create_app
 
-COPIES, PAGES, STUDENTS = 1_000_000, 150, 200
-RUNS = 15
+COPIES, PAGES, STUDENTS = sized(1_000_000, 1_000), sized(150, 10), sized(200, 20)
+RUNS = sized(15, 1)
 _FILL = """
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, revision, answered, opened_at)
     SELECT s.notebook_id, s.id, e.page_id, e.id, 'a0' || lpad(e.page_id::text, 5, '0'),

@@ -1,12 +1,12 @@
 """What a push costs as the notebooks become ten times as many, twice: a new page, and a correction."""
 
 from bench.district import District, district
-from bench.figures import Figure, timed
+from bench.figures import Figure, sized, timed
 from bench.push import push
 from bench.workers import correct
 
-SIZES = (1_000, 10_000, 100_000)
-WRITTEN = 100  # in each: what costs time are these, not the notebooks
+SIZES = (sized(1_000, 10), sized(10_000, 20), sized(100_000, 40))
+WRITTEN = sized(100, 5)  # in each: what costs time are these, not the notebooks
 _WRITE = f"""
     WITH written AS (
         UPDATE copy SET revision = 1, written_at = now() WHERE id IN (

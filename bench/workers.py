@@ -9,7 +9,7 @@ from contextlib import contextmanager
 from statistics import median
 
 from bench.district import District, district
-from bench.figures import Figure
+from bench.figures import Figure, sized
 from launcher.place import environment
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.push.plan_push import PushRequest
@@ -19,8 +19,8 @@ from red_thread.core.page.nodes import with_attributes
 from red_thread.jobs.queue import Jobs
 from red_thread.store.database import Database
 
-STUDENTS, WRITTEN, BLOCKS = 10_000, 2_000, 50
-RUNS = 3
+STUDENTS, WRITTEN, BLOCKS = sized(10_000, 40), sized(2_000, 10), sized(50, 5)
+RUNS = sized(3, 1)
 _PAUSE = 6.0  # seconds: until workers that have begun look for jobs
 _OWN = '{"type":"paragraph","attrs":{"id":"own"},"content":[{"type":"text","text":"What I saw today."}]}'
 _WRITE = f"""
@@ -114,8 +114,8 @@ async def _corrected(made: District, queued: Database, page: int, number: int) -
 async def _undone(made: District, page: int) -> float:
     """The last push of the page, undone."""
     async with made.database.begin() as unit:
-        last = (await unit.pushes.of_master(made.master))[0]
+        last = (await unit.pushes.newest(made.master))[0]
         began = time.perf_counter()
-        undone = await undo_push(unit, made.teacher, last.id)
+        undone = await undo_push(unit, made.teacher, last)
     assert undone.back == STUDENTS, undone
     return (time.perf_counter() - began) * 1000
