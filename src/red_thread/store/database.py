@@ -20,6 +20,7 @@ _OPTIONS = " ".join(
     f"-c {setting}"
     for setting in (
         "plan_cache_mode=force_custom_plan",
+        "jit=off",
         "role=red_thread_school",
         f"red_thread.school={FIRST_SCHOOL}",
         # A part that lives and does not go on holds up nobody for long: who waits says so, what rests is ended.

@@ -485,8 +485,17 @@ class Copy(OfSchool):
     __table_args__ = (
         UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
         CheckConstraint("(page_id IS NULL) = (edition_id IS NULL)", name="ck_copy_tied_whole"),
-        Index("one_place_each", "notebook_section_id", "order_key", unique=True, postgresql_include=["page_id"]),
-        Index("ix_copy_cut_page_id", "cut_page_id", "notebook_id", postgresql_where=text("cut_page_id IS NOT NULL")),
+        Index(
+            "one_place_each",
+            *("school_id", "notebook_section_id", "order_key"),
+            unique=True,
+            postgresql_include=["page_id"],
+        ),
+        Index(
+            "ix_copy_cut_page_id",
+            *("school_id", "cut_page_id", "notebook_id"),
+            postgresql_where=text("cut_page_id IS NOT NULL"),
+        ),
         {"postgresql_with": {"fillfactor": "45"}},
     )
 

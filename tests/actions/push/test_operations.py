@@ -110,7 +110,9 @@ async def world(school: School, unit: Unit, tides: int, other: int) -> World:
     own = tuple([await unit.notebooks.add_section(one, "dunes", "a9") for one in everyone])
     rows = (
         await unit.connection.execute(
-            text("SELECT id, notebook_section_id, order_key, parent_id FROM copy WHERE page_id = :tides ORDER BY id"),
+            text(
+                "SELECT id, notebook_section_id, order_key, parent_id FROM copy WHERE page_id = :tides ORDER BY notebook_id"
+            ),
             {"tides": tides},
         )
     ).all()

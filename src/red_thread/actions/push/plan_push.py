@@ -131,8 +131,7 @@ async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[M
 
 async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
     """The notebooks that a request is for. Raises NobodyToPushTo."""
-    theirs = {found.id for found in await unit.classes.of_master(request.master_id)}
-    if not theirs.issuperset(request.class_ids):
+    if not (await unit.classes.following(request.master_id)).issuperset(request.class_ids):
         raise NotFound(what="class")
     notebooks = [*request.notebook_ids, *request.without]
     if notebooks and len(await unit.audiences.among(request.master_id, notebooks)) < len(set(notebooks)):

@@ -41,7 +41,7 @@ async def _for_whom(unit: Unit, push: PushInfo) -> PushRequest:
     """A request for those whom the push is for, as far as they are still in the course; of no page yet."""
     whom = await unit.pushes.whom(push.id)
     groups = {group.id for group in await unit.groups.of_master(push.master_id)}
-    classes = {one.id for one in await unit.classes.of_master(push.master_id)}
+    classes = await unit.classes.following(push.master_id)
     following = set(await unit.audiences.among(push.master_id, [*whom["notebook"], *whom["without"]]))
     return PushRequest(
         push.master_id,

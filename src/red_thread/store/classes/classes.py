@@ -100,6 +100,11 @@ class ClassStore:
         """The classes that follow a master, in order of their names, those of other courses after its own."""
         return as_values(ClassInfo, await self.connection.execute(_OF_MASTER, {"master": master_id}))
 
+    async def following(self, master_id: int) -> set[int]:
+        """The classes that follow a master."""
+        now = select(t.Following.class_id).where(t.Following.master_id == master_id, t.Following.until.is_(None))
+        return set(await self.connection.scalars(now))
+
     async def names(self, class_ids: list[int]) -> list[str]:
         """The names of classes, in order."""
         found = select(t.Class.name).where(t.Class.id.in_(class_ids)).order_by(t.Class.name.collate("names"))

@@ -27,6 +27,12 @@ _CUT = text("""
         AND c.pulled_back_id IS NULL
     ORDER BY c.notebook_id, c.cut_page_id, c.id DESC
 """)
+# There are none of most pages, which this tells at once, and the statements above only notebook by notebook. None is
+# cut meanwhile: a pull-back holds the master. In the order of their index, or all copies are looked through.
+_ANY_CUT = text("""
+    SELECT cut_page_id FROM copy WHERE cut_page_id = ANY(:pages) AND cut_page_id IS NOT NULL
+    ORDER BY cut_page_id, notebook_id LIMIT 1
+""")
 _LOCK_CUT = text("""
     SELECT id FROM copy
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND cut_page_id = ANY(:pages) ORDER BY id FOR UPDATE
@@ -82,6 +88,8 @@ async def read_cut(
     connection: AsyncConnection, notebooks: Sequence[int], pages: Sequence[int], lock: bool
 ) -> tuple[list[Untouched], list[Written]]:
     """The pages that were cut from these, in these notebooks, untouched ones gathered; there are few or none."""
+    if await connection.scalar(_ANY_CUT, {"pages": list(pages)}) is None:
+        return [], []
     values = {"notebooks": array(notebooks), "pages": list(pages)}
     if lock:
         await connection.execute(_LOCK_CUT, values)

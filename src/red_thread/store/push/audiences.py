@@ -12,10 +12,13 @@ from red_thread.store.push.values import Reached
 from red_thread.store.rows import as_values
 
 _NAMED = f"""
-    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM notebook n
+    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM (
+        SELECT id FROM notebook WHERE class_id = ANY(:classes)
+        UNION SELECT unnest(CAST(:notebooks AS bigint[]))
+        UNION SELECT notebook_id FROM group_member WHERE group_id = ANY(:groups)) named
+    JOIN notebook n ON n.id = named.id
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
-    WHERE n.class_id = {FOLLOWING} AND (n.class_id = ANY(:classes) OR n.id = ANY(CAST(:notebooks AS bigint[]))
-        OR n.id IN (SELECT notebook_id FROM group_member WHERE group_id = ANY(:groups)))
+    WHERE n.class_id = {FOLLOWING}
 """
 _OF_PAGE = f"(c.page_id = wanted OR c.cut_page_id = wanted) AND {IN_NOTEBOOK}"
 _ANY_PAGE = "AND EXISTS (SELECT FROM unnest(CAST(:pages AS bigint[])) wanted WHERE"

@@ -34,8 +34,8 @@ from red_thread.store.notebook.written_copies import read_cut, read_written
 from red_thread.store.push.values import Asked
 from red_thread.store.rows import as_values
 
-# Notebook by notebook, along the index. Where a push has placed thousands of copies since the last statistics, a
-# plain join is planned for one row of each page and compares all with all.
+# By arrays along the index, and no join with the notebooks: where a push has placed thousands of copies since the
+# last statistics, that is planned for one row of each page and compares all with all.
 _COPIES = text("""
     SELECT page_id, edition_id, put_away_at IS NOT NULL AS put_away, revision > 0 AS written,
            pulled_back_id AS pulled_back, ordinal,
@@ -43,22 +43,26 @@ _COPIES = text("""
                SELECT FROM section_tie s JOIN unnest(CAST(:pages AS bigint[]), CAST(:sections AS bigint[]))
                    goes(page, section) ON goes.section = s.section_id
                WHERE s.notebook_section_id = c.notebook_section_id AND goes.page = c.page_id) AS elsewhere,
-           array_agg(notebook_id) AS notebook_ids
-    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN LATERAL (
-        SELECT * FROM copy WHERE notebook_id = n.id AND page_id = ANY(:pages) OFFSET 0
-    ) c ON true GROUP BY 1, 2, 3, 4, 5, 6, 7
+           array_agg(notebook_id ORDER BY notebook_id) AS notebook_ids
+    FROM copy c WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND page_id = ANY(:pages)
+    GROUP BY 1, 2, 3, 4, 5, 6, 7
 """)
-# Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built.
+# Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built. By the
+# two tables of sections and not by their view, of which all rows would be read; and by itself (OFFSET 0), as beside
+# row security an index is not asked for what coalesce gives.
 _ALIKE = """
     SELECT section_id, min(id) AS sample, array_agg(notebook_id) AS notebook_ids
     FROM (
-        SELECT n.id AS notebook_id, w.section_id, s.notebook_section_id AS id, l.pages, l.sum
-        FROM unnest(CAST(:notebooks AS bigint[])) n(id)
-        CROSS JOIN unnest(CAST(:sections AS bigint[])) w(section_id)
-        LEFT JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = w.section_id
-        LEFT JOIN LATERAL (
+        SELECT tied.*, l.pages, l.sum FROM (
+            SELECT n.id AS notebook_id, w.section_id, coalesce(s.id, a.notebook_section_id) AS id
+            FROM unnest(CAST(:notebooks AS bigint[])) n(id)
+            CROSS JOIN unnest(CAST(:sections AS bigint[])) w(section_id)
+            LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = w.section_id
+            LEFT JOIN section_also a ON a.notebook_id = n.id AND a.section_id = w.section_id
+            OFFSET 0
+        ) tied LEFT JOIN LATERAL (
             SELECT count(*) AS pages, bit_xor(hashtextextended(c.order_key, {entry})) AS sum
-            FROM copy c WHERE c.notebook_section_id = s.notebook_section_id
+            FROM copy c WHERE c.notebook_section_id = tied.id
         ) l ON true
     ) each GROUP BY section_id, id IS NULL, pages, sum
 """

@@ -25,9 +25,16 @@ def upgrade() -> None:
     for _, section in groupby(connection.execute(_SHARED).all(), lambda row: row.notebook_section_id):
         _part(connection, [list(rows) for _, rows in groupby(section, lambda row: row.order_key)])
     op.drop_index("ix_copy_notebook_section_id", "copy")
+    # The school first, as in all keys: a transaction asks for its own, and an index without it is passed over for one
+    # with nothing else in it while a table that grew just now has no statistics.
     op.create_index(
-        "one_place_each", "copy", ["notebook_section_id", "order_key"], unique=True, postgresql_include=["page_id"]
+        "one_place_each",
+        "copy",
+        ["school_id", "notebook_section_id", "order_key"],
+        unique=True,
+        postgresql_include=["page_id"],
     )
+    _index_of_cut(["school_id", "cut_page_id", "notebook_id"])
 
 
 def _part(connection: sa.Connection, places: list[list[sa.Row]]) -> None:
@@ -39,7 +46,13 @@ def _part(connection: sa.Connection, places: list[list[sa.Row]]) -> None:
             connection.execute(_PLACE, {"id": row.id, "key": key})
 
 
+def _index_of_cut(columns: list[str]) -> None:
+    op.drop_index("ix_copy_cut_page_id", "copy")
+    op.create_index("ix_copy_cut_page_id", "copy", columns, postgresql_where=sa.text("cut_page_id IS NOT NULL"))
+
+
 def downgrade() -> None:
+    _index_of_cut(["cut_page_id", "notebook_id"])
     op.drop_index("one_place_each", "copy")
     op.create_index(
         "ix_copy_notebook_section_id", "copy", ["notebook_section_id"], postgresql_include=["page_id", "order_key"]

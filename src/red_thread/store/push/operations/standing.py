@@ -11,16 +11,18 @@ from red_thread.store.push.operations.entry import Entry, Guard, Values, values_
 
 # Many pages, each in many notebooks; none where somebody else has taken the place meanwhile. No join with the list of
 # notebooks where copies are looked up: that is planned for one row where a page was placed just now, and then takes
-# the square of the time.
+# the square of the time. Sections by their two tables and not by the view of both, of which all rows would be read.
 PLACE = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, page_id, edition_id, order_key, ordinal, parent_id)
-    SELECT s.notebook_id, s.notebook_section_id, n.page, n.edition, n.key, n.ordinal, CASE WHEN n.under > 0 THEN (
-        SELECT a.id FROM standing_copy a WHERE a.notebook_id = n.id AND a.page_id = n.under
-        ORDER BY a.ordinal LIMIT 1) END
+    SELECT n.id, coalesce(s.id, a.notebook_section_id), n.page, n.edition, n.key, n.ordinal, CASE WHEN n.under > 0
+        THEN (SELECT c.id FROM standing_copy c WHERE c.notebook_id = n.id AND c.page_id = n.under
+              ORDER BY c.ordinal LIMIT 1) END
     FROM unnest(CAST(:notebooks AS bigint[]), CAST(:keys AS text[]), CAST(:pages AS bigint[]),
                 CAST(:sections AS bigint[]), CAST(:editions AS bigint[]), CAST(:ordinals AS int[]),
                 CAST(:unders AS bigint[])) n(id, key, page, section, edition, ordinal, under)
-    JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = n.section
+    LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = n.section
+    LEFT JOIN section_also a ON a.notebook_id = n.id AND a.section_id = n.section
+    WHERE coalesce(s.id, a.notebook_section_id) IS NOT NULL
     ON CONFLICT DO NOTHING
 """)
 # Nobody has written on it. One that was pulled back since counts, too: it is taken over from that pull-back.
@@ -64,11 +66,12 @@ RESTORED = text("""
 # has it.
 MOVE = text("""
     WITH moves AS MATERIALIZED (
-        SELECT n.copy, n.was, n.key, n.parent, coalesce(n.section, s.notebook_section_id) AS section
+        SELECT n.copy, n.was, n.key, n.parent, coalesce(n.section, s.id, a.notebook_section_id) AS section
         FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:copy_ids AS bigint[]), CAST(:before_keys AS text[]),
                     CAST(:sections AS bigint[]), CAST(:keys AS text[]), CAST(:parents AS bigint[]))
              n(id, copy, was, section, key, parent)
-        LEFT JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = CAST(:section_id AS bigint)
+        LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = CAST(:section_id AS bigint)
+        LEFT JOIN section_also a ON a.notebook_id = n.id AND a.section_id = CAST(:section_id AS bigint)
     )
     UPDATE copy c SET notebook_section_id = m.section, order_key = m.key, parent_id = (
         SELECT a.id FROM copy a WHERE a.id = m.parent AND a.notebook_section_id = m.section)
@@ -82,12 +85,14 @@ MOVED = text("""
 # Where TakeLoose took it out, the same page stands there again.
 PLACE_LOOSE = text("""
     INSERT INTO copy (notebook_id, notebook_section_id, order_key, cut_page_id, cut_edition_id, cut_at, cut_by_id)
-    SELECT s.notebook_id, s.notebook_section_id, n.key, :page_id, :edition_id, :now, :push
+    SELECT n.id, coalesce(s.id, a.notebook_section_id), n.key, :page_id, :edition_id, :now, :push
     FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:keys AS text[])) n(id, key)
-    JOIN section_tie s ON s.notebook_id = n.id AND s.section_id = :section_id
-    WHERE NOT EXISTS (SELECT FROM standing_copy c WHERE c.notebook_id = n.id AND c.cut_page_id = :page_id
-                      AND c.cut_by_id = :push)
-    ON CONFLICT (notebook_section_id, order_key) DO UPDATE SET pulled_back_id = NULL
+    LEFT JOIN notebook_section s ON s.notebook_id = n.id AND s.section_id = :section_id
+    LEFT JOIN section_also a ON a.notebook_id = n.id AND a.section_id = :section_id
+    WHERE coalesce(s.id, a.notebook_section_id) IS NOT NULL AND NOT EXISTS (
+        SELECT FROM standing_copy c
+        WHERE c.notebook_id = n.id AND c.cut_page_id = :page_id AND c.cut_by_id = :push)
+    ON CONFLICT (school_id, notebook_section_id, order_key) DO UPDATE SET pulled_back_id = NULL
     WHERE copy.cut_page_id = :page_id AND copy.cut_by_id = :push AND copy.pulled_back_id = :push
 """)
 PLACED_LOOSE = text("""
