@@ -1,5 +1,7 @@
 """Undoing a push: exact where nobody has moved on since, and nothing of what students wrote is touched."""
 
+import random
+
 import pytest
 from sqlalchemy import text
 
@@ -237,3 +239,21 @@ async def test_two_that_are_undone_in_any_order_leave_all_as_it_was(school: Scho
             async with school.database.begin() as unit:
                 after = [tuple(row) for row in await unit.connection.execute(_PLACES)]
             assert after == before, (first, second, "newest first" if newest_first else "oldest first")
+
+
+@pytest.mark.parametrize("seed", range(6))
+async def test_many_that_are_undone_newest_first_leave_all_as_it_was(school: School, seed: int):
+    chance = random.Random(seed)
+    ada, _ = await school.add_class("9A", 2)
+    tides, winds = await school.add_page("a:one", "Tides"), await school.add_page("a:two", "Winds")
+    await school.push([tides, winds], "9A")
+    await school.write(ada, winds, "a:two | s:mine")
+    for _ in range(3):
+        async with school.database.begin() as unit:
+            before = [tuple(row) for row in await unit.connection.execute(_PLACES)]
+        acts = chance.choices([act for act in _ACTS if act != "a second"], k=5)
+        done = [await _done(school, winds, act) for act in acts]
+        for push_id in reversed([one for one in done if one is not None]):
+            await school.undo(push_id)
+        async with school.database.begin() as unit:
+            assert [tuple(row) for row in await unit.connection.execute(_PLACES)] == before, acts
