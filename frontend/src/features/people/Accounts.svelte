@@ -15,6 +15,7 @@
 	let all = $state.raw<Account[]>([]);
 	let sought = $state('');
 	let unseen = $state(false);
+	let chosen = $state(0);
 	const shown = $derived(
 		all.filter(
 			(one) =>
@@ -93,16 +94,15 @@
 			{:else if one.closed_at}
 				<Button quiet onclick={() => attempt(() => reopen(one))}>Bring back</Button>
 				<Button quiet onclick={() => attempt(() => erase(one))}>Erase for good</Button>
-			{:else}
+			{:else if chosen === one.id}
 				{#if one.email || one.outside_id}
-					<Button
-						quiet
-						onclick={() => attempt(() => freeAddress(one))}
-						title="Somebody else was taken for them: the address is free for whom it belongs to"
-						>Not their address</Button
-					>
+					<Button quiet onclick={() => attempt(() => freeAddress(one))}>Not their address</Button>
 				{/if}
-				<Button quiet onclick={() => attempt(() => close(one))}>Close</Button>
+				<Button quiet onclick={() => attempt(() => close(one))}>Close the account</Button>
+			{:else}
+				<button class="text-accent underline" aria-label="Change {one.name}" onclick={() => (chosen = one.id)}
+					>Change</button
+				>
 			{/if}
 		</li>
 	{:else}<li class="py-2 text-soft">Nobody.</li>{/each}
