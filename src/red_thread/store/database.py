@@ -98,6 +98,11 @@ class Database:
         async with self.engine.connect() as connection:
             return bool(await connection.scalar(text(alive)))
 
+    async def merge_defects(self) -> int:
+        """How many merges broke off in the last thirty days, in all schools."""
+        async with self.engine.connect() as connection:
+            return int(await connection.scalar(text("SELECT count_merge_defects()")) or 0)
+
     async def close(self) -> None:
         """Closes all connections."""
         await self.engine.dispose()

@@ -621,6 +621,17 @@ class PushOutcome(OfSchool):
     operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB, server_default=text("'[]'"))
 
 
+class MergeDefect(OfSchool):
+    """A merge that broke off in a push: of which copy, and where in the program."""
+
+    __tablename__ = "merge_defect"
+    push_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    page_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    notebook_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    broke_off_at: Mapped[str]
+    made_at: Mapped[datetime] = _made_at()
+
+
 class Blob(OfSchool):
     """A picture or other bytes, kept once by fingerprint."""
 

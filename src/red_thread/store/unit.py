@@ -21,6 +21,7 @@ from red_thread.store.people.links import LinkStore
 from red_thread.store.people.people import PeopleStore
 from red_thread.store.people.schools import SchoolStore
 from red_thread.store.push.audiences import AudienceStore
+from red_thread.store.push.defects import DefectStore
 from red_thread.store.push.given import GivenStore
 from red_thread.store.push.operations import OperationStore
 from red_thread.store.push.pull_backs import PullBackStore
@@ -90,6 +91,7 @@ class Unit:
         self.audiences = AudienceStore(connection)
         self.given = GivenStore(connection)
         self.operations = OperationStore(connection, now)
+        self.defects = DefectStore(connection)
         self.pull_backs = PullBackStore(connection, now)
         self.boards = BoardStore(connection)
         self.blobs = BlobStore(connection)

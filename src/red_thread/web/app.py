@@ -104,10 +104,11 @@ def _operation_name(route: APIRoute) -> str:
 
 
 async def _health(request: Request) -> JSONResponse:
-    """What runs: the database, and whether a worker was heard of lately. Nothing of anybody's."""
+    """What runs: the database, and whether a worker was heard of lately; how many merges broke off in thirty days."""
     up = await request.app.state.database.is_up()
     works = up and await request.app.state.database.has_worker()
-    told = {"status": "ok" if up else "no database", "database": up, "worker": works}
+    defects = await request.app.state.database.merge_defects() if up else 0
+    told = {"status": "ok" if up else "no database", "database": up, "worker": works, "merge_defects": defects}
     return JSONResponse(told, 200 if up else 503)
 
 

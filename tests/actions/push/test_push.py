@@ -9,6 +9,7 @@ from red_thread.actions.master.change_outline import move_item, remove_item
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
+from red_thread.core.push import woven
 from red_thread.store.push.values import Said
 from tests.school import School, actor_of, pushes_of
 
@@ -246,3 +247,25 @@ async def _one_batch(school: School, push_id: int) -> None:
 
     with pytest.raises(Killed):
         await run_push(transactions, HOUSE, push_id, at_once=4)
+
+
+async def test_a_merge_that_breaks_off_fails_one_row_and_is_reported(school: School, monkeypatch):
+    ada, _ = await school.add_class("9A", 2)
+    tides = await school.add_page("a:one", "Tides")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:one | s:mine")
+    await school.rewrite(tides, "a:two", "Tides")
+
+    def break_off(*_: object, **__: object) -> None:
+        raise KeyError("words of Ada's")
+
+    monkeypatch.setattr(woven, "merge_page", break_off)
+    push_id = await school.run(school.request([tides], "9A"))
+    assert await school.counts(push_id) == {"failed": 1, "refreshed": 1}
+    async with school.database.begin() as unit:
+        (defect,) = await unit.defects.of_push(push_id)
+        assert (defect.page_id, defect.notebook_id) == (tides, ada.notebook_id)
+        assert defect.broke_off_at.startswith("KeyError in test_push.py") and "Ada" not in defect.broke_off_at
+        assert all("Ada" not in row.reason for row in await unit.pushes.logged(push_id))
+        assert await school.database.merge_defects() == 1
+        await unit.connection.exec_driver_sql("DELETE FROM merge_defect")

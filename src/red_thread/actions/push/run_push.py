@@ -17,7 +17,7 @@ from red_thread.actions.push.start_push import begin_scheduled
 from red_thread.actions.refusals import NotAllowed
 from red_thread.core.push import PlannedRows, PushedPage, PushFacts, RowOutcome, Step, plan_push
 from red_thread.core.push.states import PushState
-from red_thread.store.push.values import Asked, Batch, PushInfo
+from red_thread.store.push.values import Asked, Batch, MergeDefect, PushInfo
 from red_thread.store.unit import Unit
 
 Transactions = Callable[[], AbstractAsyncContextManager[Unit]]
@@ -165,6 +165,9 @@ async def _apply(unit: Unit, push: PushInfo, asked: Asked, facts: PushFacts) -> 
     """
     came: list[Step] = []
     plan = await aside(plan_push, facts)
+    for copy in plan.woven:
+        if copy.defect:
+            await unit.defects.add(push.id, MergeDefect(copy.page_id, copy.notebook_id, copy.defect))
     for applied in await apply_plan(unit, For(push.id, push.made_by), plan.steps):
         rows = applied.step.rows
         if rows is None or rows.notebook_ids:

@@ -100,7 +100,7 @@ def _woven_back(
     for copy in copies:
         if copy is None:
             continue
-        outcome, merged, reason = weave(copy.base, editions[operation.before], copy.document)
+        outcome, merged, reason, _ = weave(copy.base, editions[operation.before], copy.document)
         rows = PlannedRows(copy.page_id, outcome, (copy.notebook_id,), reason)
         whose = copy.page_id, copy.notebook_ids, copy.copy_id, copy.revision
         if merged is not None:

@@ -45,13 +45,17 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class WovenCopy:
-    """The merge of one written-on copy, run. `merged`: None where there was nothing to merge, or it broke off."""
+    """The merge of one written-on copy, run. `merged`: None where there was nothing to merge, or it broke off.
+
+    `defect`: where in the program it broke off.
+    """
 
     page_id: int
     notebook_id: int
     outcome: RowOutcome
     merged: Merged | None
     reason: str = ""
+    defect: str = ""
 
 
 def each_once(rows: Iterable[PlannedRows]) -> list[PlannedRows]:

@@ -23,7 +23,7 @@ from red_thread.core.push.operations import (
 )
 from red_thread.core.push.outcomes import RowOutcome
 from red_thread.core.push.plan import PlannedRows, Step, WovenCopy
-from red_thread.core.push.woven import weave
+from red_thread.core.push.woven import Weaving, weave
 
 
 class _Asked(Enum):
@@ -148,10 +148,11 @@ def steps_of_written(copies: Copies) -> tuple[list[Step], list[WovenCopy]]:
 
 
 def _weave(written: Written, copies: Copies) -> WovenCopy:
-    outcome, merged, reason = RowOutcome.HAS_IT, None, ""
+    made = Weaving(RowOutcome.HAS_IT, None)
     if written.edition_id not in copies.has_it:
-        outcome, merged, reason = weave(written.base, copies.pages[written.page_id].document, written.document)
-    return WovenCopy(written.page_id, written.notebook_id, _told(written, outcome, copies.facts.how), merged, reason)
+        made = weave(written.base, copies.pages[written.page_id].document, written.document)
+    whose = written.page_id, written.notebook_id
+    return WovenCopy(*whose, _told(written, made.outcome, copies.facts.how), made.merged, made.reason, made.defect)
 
 
 def _told(written: Written, outcome: RowOutcome, how: How) -> RowOutcome:

@@ -116,3 +116,12 @@ class Reached:
     notebook_id: int
     person_name: str
     class_name: str
+
+
+@dataclass(frozen=True, slots=True)
+class MergeDefect:
+    """A merge that broke off: of which copy, and where in the program."""
+
+    page_id: int
+    notebook_id: int
+    broke_off_at: str
