@@ -1,6 +1,5 @@
 """The merge of one copy, as a row of a plan."""
 
-from pathlib import PurePath
 from traceback import extract_tb
 from typing import NamedTuple
 
@@ -35,4 +34,4 @@ def weave(base: Node, master: Node, student: Node) -> Weaving:
 
 def _place_of(error: Exception) -> str:
     last = extract_tb(error.__traceback__)[-1]
-    return f"{type(error).__name__} in {PurePath(last.filename).name}, line {last.lineno}"
+    return f"{type(error).__name__} in {last.filename.rpartition('/')[2]}, line {last.lineno}"
