@@ -1,7 +1,6 @@
 """Pages and lists of ids on their way in and out of PostgreSQL."""
 
 from collections.abc import Collection
-from datetime import datetime
 
 import orjson
 
@@ -14,7 +13,7 @@ def written(document: Node) -> str:
     return canonical(document).decode()
 
 
-def array(values: Collection[int | str | datetime | None]) -> str:
+def array(values: Collection[int | str | None]) -> str:
     """An array literal. The driver's own way with lists takes many times as long, which ten thousand ids feel."""
     return "{" + orjson.dumps(tuple(values)).decode()[1:-1] + "}"
 

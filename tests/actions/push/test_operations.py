@@ -133,7 +133,8 @@ async def example(kind: type[Operation], w: World) -> Operation:
     prepared = {Restore: TakeOut, TakeFromDrawer: PutAway, Fetch: PutAway, Uncut: Cut, Tie: Cut}
     if kind in prepared:
         await w.do(prepared[kind](w.tides, w.everyone), push=PUSH if kind is Uncut else EARLIER)
-    was, drawer = (WasCut(w.unit.now, EARLIER, 0),) * 3, (InDrawer(w.unit.now, EARLIER),) * 3
+    now = w.unit.now.isoformat()
+    was, drawer = (WasCut(now, EARLIER, 0),) * 3, (InDrawer(now, EARLIER),) * 3
     if kind is UntieHolder:
         await w.do(TieHolder(section, w.everyone, w.own), push=EARLIER)
     if kind is TakeLoose:

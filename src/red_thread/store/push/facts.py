@@ -72,7 +72,8 @@ _ALIKE_AS_SEEN = text(_ALIKE.format(entry="2 * coalesce(c.page_id, 0) + (c.pulle
 # Few or none: what was pulled back, and in the drawer or cut loose where the push is about those too.
 _STOOD = text("""
     SELECT coalesce(page_id, cut_page_id) AS page_id, notebook_id, page_id IS NOT NULL AS tied, ordinal, id,
-           notebook_section_id, order_key, parent_id, seen_edition_id, put_away_at, put_away_by_id, cut_at, cut_by_id
+           notebook_section_id, order_key, parent_id, seen_edition_id, put_away_at::text, put_away_by_id,
+           cut_at::text, cut_by_id
     FROM copy
     WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND (
         page_id = ANY(:pages) AND (pulled_back_id IS NOT NULL OR put_away_at IS NOT NULL)

@@ -1,7 +1,6 @@
 """Operations by which copies go into the drawer and come out of it."""
 
 from dataclasses import dataclass, field
-from datetime import datetime
 from typing import NamedTuple
 
 from red_thread.core.push.operations.operation import PER_NOTEBOOK, Operation
@@ -38,9 +37,9 @@ class TakeFromDrawer(Operation):
 
 
 class InDrawer(NamedTuple):
-    """Since when a copy has been in the drawer, and by which push; by its student if by none."""
+    """Since when a copy has been in the drawer, in ISO 8601, and by which push; by its student if by none."""
 
-    since: datetime | None = None
+    since: str | None = None
     by: int | None = None
 
 

@@ -1,7 +1,6 @@
 """Operations by which copies are cut from the master, and pages that were cut are tied to it again."""
 
 from dataclasses import dataclass, field
-from datetime import datetime
 from typing import NamedTuple
 
 from red_thread.core.push.operations.operation import PER_NOTEBOOK, Operation
@@ -40,9 +39,9 @@ class Uncut(Operation):
 
 
 class WasCut(NamedTuple):
-    """When a page was cut loose and by which push, and the ordinal that its copy had."""
+    """When a page was cut loose, in ISO 8601, by which push, and the ordinal that its copy had."""
 
-    at: datetime | None = None
+    at: str | None = None
     by: int | None = None
     ordinal: int | None = None
 
