@@ -107,15 +107,20 @@ async def test_a_link_is_copied_on_plain_http(browser, address):
     await context.close()
 
 
-async def test_a_picture_that_was_left_on_its_way_arrives(person):
-    teacher = await person("Ngozi")
-    await new_page(teacher, "Left early")
-    here = teacher.url
+async def put_in_without_a_network(teacher):
+    """A picture that the server does not get, for as long as its address is cut off."""
     await teacher.context.route("**/api/masters/*/blobs", lambda route: route.abort())
     await teacher.get_by_role("button", name="Put in").click()
     async with teacher.expect_file_chooser() as chosen:
         await teacher.get_by_role("menuitem", name="Picture").click()
     await (await chosen.value).set_files(CRAB)
+
+
+async def test_a_picture_that_was_left_on_its_way_arrives(person):
+    teacher = await person("Ngozi")
+    await new_page(teacher, "Left early")
+    here = teacher.url
+    await put_in_without_a_network(teacher)
     await expect(teacher.get_by_text("waiting for the network")).to_be_visible()
     await saved(teacher)
     page_id = here.rsplit("/", 1)[-1]
@@ -134,11 +139,7 @@ async def test_a_picture_arrives_on_a_page_that_nobody_opens_again(person):
     teacher = await person("Ngozi")
     await new_page(teacher, "Never again")
     here = teacher.url
-    await teacher.context.route("**/api/masters/*/blobs", lambda route: route.abort())
-    await teacher.get_by_role("button", name="Put in").click()
-    async with teacher.expect_file_chooser() as chosen:
-        await teacher.get_by_role("menuitem", name="Picture").click()
-    await (await chosen.value).set_files(CRAB)
+    await put_in_without_a_network(teacher)
     await saved(teacher)
     await teacher.context.unroute("**/api/masters/*/blobs")
     await teacher.goto(re.sub(r"/page/\d+$", "/push", here))

@@ -64,8 +64,8 @@ class Jobs:
             await run_push(self._of(school).begin, HOUSE, push_id)
         async with self._of(school).begin() as unit:
             for defect in await unit.defects.of_push(push_id):
-                whose = {"page": defect.page_id, "notebook": defect.notebook_id}
-                log.error("a merge broke off", push=push_id, at=defect.broke_off_at, **whose)
+                copy = {"page": defect.page_id, "notebook": defect.notebook_id}
+                log.error("a merge broke off", push=push_id, at=defect.broke_off_at, **copy)
         log.info("push done", push=push_id)
 
     async def _help_push(self, context: JobContext, push_id: int, school: int) -> None:

@@ -108,8 +108,8 @@ async def _health(request: Request) -> JSONResponse:
     up = await request.app.state.database.is_up()
     works = up and await request.app.state.database.has_worker()
     defects = await request.app.state.database.merge_defects() if up else 0
-    told = {"status": "ok" if up else "no database", "database": up, "worker": works, "merge_defects": defects}
-    return JSONResponse(told, 200 if up else 503)
+    health = {"status": "ok" if up else "no database", "database": up, "worker": works, "merge_defects": defects}
+    return JSONResponse(health, 200 if up else 503)
 
 
 @asynccontextmanager

@@ -271,6 +271,26 @@ async def _again(school: School, unit: Unit, tides: int, other: int) -> World:
     return World(school, unit, tides, other, *(0,) * 6, (), (), (), ())
 
 
+@pytest.mark.parametrize(
+    ("kept", "operation"),
+    [
+        ({"do": "make", "holder": ["section", 3]}, MakeHolder(("section", 3), None, (1, 2), ("", ""))),
+        ({"do": "tie"}, Tie(5, (1, 2), (WasCut(), WasCut()))),
+        ({"do": "fetch", "ordinal": 1}, Fetch(5, (1, 2), (InDrawer(), InDrawer()), 1)),
+        ({"do": "cut"}, Cut(5, (1, 2))),
+        ({"do": "restore", "by": 4, "as_new": True}, Restore(5, (1, 2), 4)),
+        ({"do": "place", "section_id": 1, "edition_id": 2}, Place(5, 1, 2, (1, 2), ("", ""))),
+        ({"do": "put-away", "by": 3}, PutAway(5, (1, 2), 3)),
+        (
+            {"do": "rename", "holder": ["divider", 3], "before": "a", "after": "b"},
+            Rename(("divider", 3), (1, 2), "a", "b"),
+        ),
+    ],
+)
+def test_logs_of_earlier_releases_are_read(kept, operation):
+    assert from_log(kept, 5, (1, 2)) == operation
+
+
 def test_an_operation_without_an_entry_lets_nothing_start():
     assert not missing_entries(ENTRIES)
     assert missing_entries({kind: entry for kind, entry in ENTRIES.items() if kind is not Move}) == ["Move"]

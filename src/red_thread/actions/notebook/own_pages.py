@@ -40,9 +40,9 @@ async def _add_page(unit: Unit, notebook_id: int, section_id: int, after: int | 
     """Where a push or another window has taken the place meanwhile, it is looked for again."""
     copy_id = None
     while copy_id is None:
-        there = await unit.notebooks.page_keys(section_id)
-        _require_room(there, PAGES, "pages")
-        copy_id = await unit.notebooks.add_own_page(notebook_id, section_id, _key(there, after))
+        keys = await unit.notebooks.page_keys(section_id)
+        _require_room(keys, PAGES, "pages")
+        copy_id = await unit.notebooks.add_own_page(notebook_id, section_id, _key(keys, after))
     return copy_id
 
 

@@ -45,8 +45,8 @@ async def set_address(unit: Unit, actor: Actor, person_id: int, names: Names) ->
         raise NotAnAddress(email=email)
     wanted = Names(email.lower() or None, outside_id or None)
     for name in (wanted.email, wanted.outside_id):
-        whose = await unit.people.by_email(name) if name else None
-        if whose is not None and whose.id != person_id:
+        known = await unit.people.by_email(name) if name else None
+        if known is not None and known.id != person_id:
             raise AddressTaken(email=name)
     return await unit.accounts.set_names(person_id, wanted)
 

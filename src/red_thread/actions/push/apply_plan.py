@@ -84,11 +84,11 @@ async def _missed(unit: Unit, operations: Iterable[Operation], push_id: int) -> 
 def _without(step: Step, missed: set[int]) -> Applied:
     rows = step.rows
     every = rows.notebook_ids if rows else step.operations[0].notebook_ids
-    there = set(every) - missed
-    narrowed = (operation.narrow(there) for operation in step.operations)
-    came = tuple(operation for operation in narrowed if operation is not None)
-    left = rows.of(n for n in rows.notebook_ids if n in there) if rows else None
-    return Applied(Step(came, left), tuple(sorted(missed)))
+    reached = set(every) - missed
+    narrowed = (operation.narrow(reached) for operation in step.operations)
+    applied = tuple(operation for operation in narrowed if operation is not None)
+    rows_reached = rows.of(n for n in rows.notebook_ids if n in reached) if rows else None
+    return Applied(Step(applied, rows_reached), tuple(sorted(missed)))
 
 
 async def _weave(unit: Unit, of: For, woven: list[Weave], editions: dict[int, Node]) -> None:

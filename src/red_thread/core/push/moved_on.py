@@ -102,6 +102,6 @@ def _woven_back(
             continue
         outcome, merged, reason, _ = weave(copy.base, editions[operation.before], copy.document)
         rows = PlannedRows(copy.page_id, outcome, (copy.notebook_id,), reason)
-        whose = copy.page_id, copy.notebook_ids, copy.copy_id, copy.revision
+        state = copy.page_id, copy.notebook_ids, copy.copy_id, copy.revision
         if merged is not None:
-            yield Step((Weave(*whose, operation.after, operation.before, copy.document, merged.page),), rows)
+            yield Step((Weave(*state, operation.after, operation.before, copy.document, merged.page),), rows)

@@ -91,9 +91,9 @@ def _first(facts: PushFacts, copies: Copies, place: Place | PlaceLoose) -> Itera
     if new is not None:
         yield _placed(facts, new)
     for copy in anew:
-        there = place.narrow(frozenset(copy.notebook_ids))
-        if isinstance(there, Place):
-            yield restored_at(copies, copy, there)
+        place_again = place.narrow(frozenset(copy.notebook_ids))
+        if isinstance(place_again, Place):
+            yield restored_at(copies, copy, place_again)
 
 
 def _placed(facts: PushFacts, place: Place | PlaceLoose, reason: str = "") -> Step:

@@ -151,11 +151,11 @@ def _weave(written: Written, copies: Copies) -> WovenCopy:
     made = Weaving(RowOutcome.HAS_IT, None)
     if written.edition_id not in copies.has_it:
         made = weave(written.base, copies.pages[written.page_id].document, written.document)
-    whose = written.page_id, written.notebook_id
-    return WovenCopy(*whose, _told(written, made.outcome, copies.facts.how), made.merged, made.reason, made.defect)
+    outcome = _outcome_of_written(written, made.outcome, copies.facts.how)
+    return WovenCopy(written.page_id, written.notebook_id, outcome, made.merged, made.reason, made.defect)
 
 
-def _told(written: Written, outcome: RowOutcome, how: How) -> RowOutcome:
+def _outcome_of_written(written: Written, outcome: RowOutcome, how: How) -> RowOutcome:
     """A knot and a failure are told before all else; then whence the copy comes; then what it was."""
     quiet = outcome in (RowOutcome.HAS_IT, RowOutcome.MERGED)
     if quiet and not written.tied:
@@ -180,5 +180,5 @@ def _step_of_woven(group: list[_Woven], copies: Copies) -> Step:
 def _woven(one: _Woven, after: int) -> Weave:
     written, merged = one.written, one.copy.merged
     assert merged is not None
-    whose = written.page_id, written.notebook_ids, written.copy_id, written.revision
-    return Weave(*whose, written.edition_id, after, written.document, merged.page)
+    state = written.page_id, written.notebook_ids, written.copy_id, written.revision
+    return Weave(*state, written.edition_id, after, written.document, merged.page)

@@ -3,6 +3,7 @@
 What a step has in common stands once, with the row: the page and the notebooks.
 """
 
+from dataclasses import fields
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -14,6 +15,9 @@ from red_thread.store.documents import array
 PREPARED = ""  # the outcome of a step that has no rows
 _BY_NAME = {kind.name: kind for kind in OPERATIONS}
 _FORMS: dict[type[Operation], TypeAdapter[Any]] = {kind: TypeAdapter(kind) for kind in OPERATIONS}
+
+# What rows of before leave out, as there was nothing to keep.
+_NOTHING = {kind: dict.fromkeys({"inside", "by"} & {field.name for field in fields(kind)}) for kind in OPERATIONS}  # type: ignore[arg-type]
 
 
 def logged_values(push_id: int, step: Step, students: int) -> dict[str, Any]:
@@ -51,9 +55,9 @@ def as_logged(operation: Operation, page_id: int | None, notebook_ids: tuple[int
 def from_log(kept: dict[str, Any], page_id: int | None, notebook_ids: tuple[int, ...]) -> Operation:
     """The operation again, but for what the log leaves out. page_id, notebook_ids: those of its row."""
     kind = _BY_NAME[kept["do"]]
-    values = {"notebook_ids": notebook_ids, **kept}
-    if page_id is not None and "page_id" in kind.__dataclass_fields__:  # type: ignore[attr-defined]
-        values.setdefault("page_id", page_id)
+    values = {**_NOTHING[kind], "notebook_ids": notebook_ids, **kept}
+    if page_id is not None:
+        values.setdefault("page_id", page_id)  # an operation that is of no page takes no notice
     many = len(values["notebook_ids"])
     for name in per_notebook(kind):
         values.setdefault(name, ((),) * many)  # rows of before this was kept: a value of nothing but defaults

@@ -79,8 +79,8 @@ class OperationStore:
         if statement is None or any(one.notebook_ids != operations[0].notebook_ids for one in operations):
             return False
         count = text(f"SELECT count(*) FROM ({statement.text}{_HELD if lock else ''}) so")
-        left = await self.connection.scalar(count, self._values(operations, push_id))
-        return left == len(operations) * len(operations[0].notebook_ids)
+        unchanged = await self.connection.scalar(count, self._values(operations, push_id))
+        return unchanged == len(operations) * len(operations[0].notebook_ids)
 
     def _values(self, operations: Sequence[Operation], push_id: int) -> Values:
         values = ENTRIES[type(operations[0])].values(operations)

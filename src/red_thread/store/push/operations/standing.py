@@ -174,10 +174,10 @@ ENTRIES: dict[type[Operation], Entry] = {
 def in_waves(places: Sequence[Any]) -> list[list[Any]]:
     """Places so that each page comes after the one under which it is tucked: those of one list are done at once."""
     waves: list[list[Any]] = []
-    left = list(places)
-    while left:
-        to_place = {place.page_id for place in left}
-        now = [place for place in left if place.under not in to_place] or left
-        waves.append(now)
-        left = [place for place in left if place not in now]
+    waiting = list(places)
+    while waiting:
+        pages = {place.page_id for place in waiting}
+        wave = [place for place in waiting if place.under not in pages] or waiting
+        waves.append(wave)
+        waiting = [place for place in waiting if place not in wave]
     return waves
