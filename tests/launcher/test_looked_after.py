@@ -16,7 +16,7 @@ import pytest
 
 from launcher.place import PROJECT
 from launcher.postgres import free_port
-from tests.faults.application import health, processes_of
+from tests.faults.application import WELL, health, processes_of
 
 pytestmark = pytest.mark.xdist_group("start")
 
@@ -72,7 +72,7 @@ def test_what_is_killed_is_started_again(running, part):
     before = processes_of(launcher.pid)
     os.kill(before[part], signal.SIGKILL)
     wait_until(lambda: processes_of(launcher.pid).get(part) not in (None, before[part]))
-    wait_until(lambda: health(address) == {"status": "ok", "database": True, "worker": True})
+    wait_until(lambda: health(address) == WELL)
     assert launcher.poll() is None
 
 
@@ -90,7 +90,7 @@ def test_a_database_whose_old_processes_linger_is_started_again_once_they_have_e
         assert launcher.poll() is None
     finally:
         os.kill(lingering, signal.SIGKILL)
-    wait_until(lambda: health(address) == {"status": "ok", "database": True, "worker": True})
+    wait_until(lambda: health(address) == WELL)
     assert launcher.poll() is None
 
 
