@@ -21,5 +21,5 @@ def test_a_benchmark_runs_through(name: str) -> None:
     environment = {**os.environ, TINY: "1", "PYTHONPATH": f"{HERE / 'src'}:{HERE}"}
     run = subprocess.run(command, cwd=HERE, env=environment, capture_output=True, text=True, timeout=600, check=False)
     assert run.returncode == 0, run.stderr[-2000:]
-    told = run.stdout[run.stdout.index("[\n") :]  # what is started for it may write a line before
-    assert all(figure["baseline"] for figure in json.loads(told))
+    figures = run.stdout[run.stdout.index("[\n") :]  # what is started for it may write a line before
+    assert all(figure["baseline"] for figure in json.loads(figures))

@@ -220,8 +220,8 @@ class PushFactsReader:
 
     async def _entries(self, notebook_sections: Collection[int]) -> dict[int, tuple[Entry[int], ...]]:
         """What stands in sections of notebooks, in order."""
-        found = await self.connection.execute(_PAGES_IN, {"samples": array(notebook_sections)})
-        return {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys, row.hidden)) for row in found}
+        rows = await self.connection.execute(_PAGES_IN, {"samples": array(notebook_sections)})
+        return {row.notebook_section_id: tuple(map(Entry, row.pages, row.keys, row.hidden)) for row in rows}
 
     async def _numbers(self, pages: list[int]) -> dict[int, int]:
         return {row.id: row.number for row in await self.connection.execute(_NUMBERS, {"pages": pages})}
@@ -252,8 +252,8 @@ class PushFactsReader:
     async def _holders_in(self, master_id: int, notebooks: Collection[int]) -> tuple[HolderLayout, ...]:
         if not notebooks:
             return ()
-        found = await self.connection.execute(_HOLDERS_IN, {"notebooks": array(notebooks), "master": master_id})
-        return tuple(map(_layout, found))
+        rows = await self.connection.execute(_HOLDERS_IN, {"notebooks": array(notebooks), "master": master_id})
+        return tuple(map(_layout, rows))
 
     async def _named(self, audience: Sequence[int], given_empty: Mapping[Holder, str]) -> tuple[Named, ...]:
         if not given_empty:
