@@ -58,6 +58,6 @@ def database_url(cluster: Cluster, template: str) -> Iterator[str]:
 async def database(database_url: str) -> AsyncIterator[Database]:
     made = Database(database_url.replace("postgresql:", "postgresql+psycopg:"), pool_size=5)
     yield made
-    broken = await made.merge_defects()
+    broken = (await made.health()).merge_defects
     await made.close()
     assert not broken, "a merge broke off, and would have been no more than a failed row"

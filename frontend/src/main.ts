@@ -1,9 +1,11 @@
 import './app.css';
 import { mount } from 'svelte';
+import { askAhead } from './api/ahead';
 import App from './App.svelte';
 import { fetchLetters } from './ui/fetch-soon';
 import { applyTheme } from './ui/theme.svelte';
 
+askAhead(location.pathname);
 applyTheme();
 fetchLetters();
 mount(App, { target: document.getElementById('app')! });

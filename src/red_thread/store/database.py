@@ -7,7 +7,7 @@ from datetime import UTC, datetime
 
 import psycopg
 from sqlalchemy import text
-from sqlalchemy.exc import DataError, DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import DataError, DBAPIError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
 
@@ -33,6 +33,11 @@ _LINE = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3,
 _POOL_WAIT = 5  # seconds for a connection, then it is said that there is too much to do
 _SCHOOL = text("SELECT set_config('red_thread.school', id::text, true) FROM school WHERE id = :school")
 
+_HEALTH = text("""
+    SELECT EXISTS (SELECT FROM procrastinate_workers WHERE last_heartbeat > now() - interval '30 s'),
+        count_merge_defects()
+""")
+
 
 class NotStorable(Exception):
     """A number that is no id of anything, or text that PostgreSQL cannot hold."""
@@ -40,6 +45,19 @@ class NotStorable(Exception):
 
 class NotNow(Exception):
     """The database is not to be had just now: it starts anew, or others hold for long what is needed."""
+
+
+class SameMoment(Exception):
+    """Somebody else did what this transaction does, between its look and its writing."""
+
+
+@dataclass(frozen=True, slots=True)
+class Health:
+    """What runs: the database, and whether a worker was heard of lately; how many merges broke off in thirty days."""
+
+    database: bool = False
+    worker: bool = False
+    merge_defects: int = 0
 
 
 class Database:
@@ -60,7 +78,10 @@ class Database:
 
     @asynccontextmanager
     async def begin(self, now: datetime | None = None, school: int = FIRST_SCHOOL) -> AsyncIterator[Unit]:
-        """A transaction in a school, committed at the end and undone by any exception. Raises NotStorable, NotNow."""
+        """A transaction in a school, committed at the end and undone by any exception.
+
+        Raises NotStorable, NotNow, SameMoment.
+        """
         try:
             async with self.engine.begin() as connection:
                 if school != FIRST_SCHOOL:
@@ -68,6 +89,10 @@ class Database:
                 yield Unit(connection, now or datetime.now(UTC), school, self.defer)
         except DataError as error:
             raise NotStorable from error
+        except IntegrityError as error:
+            if isinstance(error.orig, psycopg.errors.UniqueViolation | psycopg.errors.ForeignKeyViolation):
+                raise SameMoment from error
+            raise
         except (OperationalError, InterfaceError, PoolTimeout, psycopg.OperationalError) as error:
             raise NotNow from error
         except DBAPIError as error:
@@ -84,24 +109,13 @@ class Database:
         async with self.engine.connect() as connection:
             return list(await connection.scalars(text("SELECT id FROM school ORDER BY id")))
 
-    async def is_up(self) -> bool:
-        """Whether the database answers."""
+    async def health(self) -> Health:
+        """What runs, in all schools; of a database that does not answer, nothing."""
         try:
             async with self.engine.connect() as connection:
-                return (await connection.scalar(text("SELECT 1"))) == 1
+                return Health(True, *(await connection.execute(_HEALTH)).one())
         except (DBAPIError, OSError, PoolTimeout):
-            return False
-
-    async def has_worker(self) -> bool:
-        """Whether a worker of the queue was alive within the last half minute."""
-        alive = "SELECT EXISTS (SELECT FROM procrastinate_workers WHERE last_heartbeat > now() - interval '30 s')"
-        async with self.engine.connect() as connection:
-            return bool(await connection.scalar(text(alive)))
-
-    async def merge_defects(self) -> int:
-        """How many merges broke off in the last thirty days, in all schools."""
-        async with self.engine.connect() as connection:
-            return int(await connection.scalar(text("SELECT count_merge_defects()")) or 0)
+            return Health()
 
     async def close(self) -> None:
         """Closes all connections."""

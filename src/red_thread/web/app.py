@@ -5,6 +5,7 @@ import os
 import signal
 from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager
+from dataclasses import asdict
 from functools import partial
 from types import FrameType
 from typing import Any
@@ -17,7 +18,7 @@ from starlette.types import Scope
 from red_thread.actions.people.sign_in import who_is
 from red_thread.actions.refusals import NotSignedIn
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import Database, Health
 from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
 from red_thread.web.front_end import PackedAnswers, serve_front_end
@@ -104,12 +105,10 @@ def _operation_name(route: APIRoute) -> str:
 
 
 async def _health(request: Request) -> JSONResponse:
-    """What runs: the database, and whether a worker was heard of lately; how many merges broke off in thirty days."""
-    up = await request.app.state.database.is_up()
-    works = up and await request.app.state.database.has_worker()
-    defects = await request.app.state.database.merge_defects() if up else 0
-    health = {"status": "ok" if up else "no database", "database": up, "worker": works, "merge_defects": defects}
-    return JSONResponse(health, 200 if up else 503)
+    """Whether this part of the application serves, for the launcher and for who looks after the machine."""
+    health: Health = await request.app.state.database.health()
+    status = {"status": "ok" if health.database else "no database", **asdict(health)}
+    return JSONResponse(status, 200 if health.database else 503)
 
 
 @asynccontextmanager

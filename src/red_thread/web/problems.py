@@ -1,5 +1,7 @@
 """Errors as `application/problem+json` (RFC 9457), rendered from what an exception carries."""
 
+import logging
+
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
@@ -7,7 +9,9 @@ from starlette.exceptions import HTTPException
 
 from red_thread.actions.refusals import NotReadable, Refused
 from red_thread.formats.problems import Unreadable
-from red_thread.store.database import NotNow, NotStorable
+from red_thread.store.database import NotNow, NotStorable, SameMoment
+
+_log = logging.getLogger(__name__)
 
 
 def problem(status: int, title: str, detail: str, hint: str = "") -> JSONResponse:
@@ -42,6 +46,13 @@ async def _not_now(request: Request, error: Exception) -> JSONResponse:
     return answer
 
 
+async def _same_moment(request: Request, error: Exception) -> JSONResponse:
+    """Two did one thing, and the database let one of them: what the other sees is old by now."""
+    _log.warning("%s %s: %s", request.method, request.url.path, error.__cause__)
+    hint = "Nothing is lost. Look at what is there now, then try again."
+    return problem(409, "SameMoment", "Somebody did the same at the same moment.", hint)
+
+
 async def _http(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem(error.status_code, "Error", str(error.detail), "Go back and try again.")
@@ -53,4 +64,5 @@ def add_problem_handlers(app: FastAPI) -> None:
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(NotStorable, _not_storable)
     app.add_exception_handler(NotNow, _not_now)
+    app.add_exception_handler(SameMoment, _same_moment)
     app.add_exception_handler(HTTPException, _http)

@@ -1,5 +1,6 @@
 """Accounts end: ways in, codes and rights with them; what was written stays until somebody asks for its end."""
 
+import asyncio
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
@@ -29,8 +30,9 @@ from red_thread.actions.refusals import (
     StillOpen,
 )
 from red_thread.core.classes.roster_plan import Line, Listed
+from red_thread.store.database import SameMoment
 from red_thread.store.people.values import Names
-from tests.school import School, actor_of, found_school
+from tests.school import School, Student, actor_of, found_school
 
 PASSWORD = "three long words"
 
@@ -91,8 +93,12 @@ async def test_who_is_erased_is_nowhere_and_that_is_on_record(school: School, he
             await erase_person(unit, head, ada.person_id)
         await close_account(unit, head, ada.person_id)
         assert await erase_person(unit, head, ada.person_id) == 1
-        with pytest.raises(NotFound):
-            await reopen_account(unit, head, ada.person_id)
+        for way in (
+            lambda: reopen_account(unit, head, ada.person_id),
+            lambda: set_address(unit, head, ada.person_id, Names("ada@school.example", None)),
+        ):
+            with pytest.raises(NotFound):
+                await way()
         assert [
             (one.name, one.signs_in_as, one.erased)
             for one in await look_at_accounts(unit, head)
@@ -104,6 +110,25 @@ async def test_who_is_erased_is_nowhere_and_that_is_on_record(school: School, he
         )
         assert left.scalar_one() == 0
     assert "Crabs" in await school.reads(ben, tides)
+
+
+async def test_two_who_give_one_address_at_the_same_moment(school: School, head: Actor):
+    """The second looked before the first had written: the database lets one of them, and it is said which way it went."""
+    ada, ben = await school.add_class("9A", 2)
+
+    async def give(student: Student) -> None:
+        async with school.database.begin() as unit:
+            await set_address(unit, head, student.person_id, Names("one@school.example", None))
+
+    async with school.database.begin() as unit:
+        await set_address(unit, head, ada.person_id, Names("one@school.example", None))
+        second = asyncio.create_task(give(ben))
+        waits = """SELECT EXISTS (SELECT FROM pg_locks l JOIN pg_database d ON d.oid = l.database
+            WHERE NOT granted AND d.datname = current_database())"""
+        while not (await unit.connection.exec_driver_sql(waits)).scalar_one():
+            await asyncio.sleep(0.01)
+    with pytest.raises(SameMoment):
+        await second
 
 
 async def test_who_was_not_here_for_a_year_is_seen(school: School, head: Actor):

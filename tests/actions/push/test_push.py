@@ -267,5 +267,5 @@ async def test_a_merge_that_breaks_off_fails_one_row_and_is_reported(school: Sch
         assert (defect.page_id, defect.notebook_id) == (tides, ada.notebook_id)
         assert defect.broke_off_at.startswith("KeyError in test_push.py") and "Ada" not in defect.broke_off_at
         assert all("Ada" not in row.reason for row in await unit.pushes.logged(push_id))
-        assert await school.database.merge_defects() == 1
+        assert (await school.database.health()).merge_defects == 1
         await unit.connection.exec_driver_sql("DELETE FROM merge_defect")

@@ -39,7 +39,8 @@ async def set_address(unit: Unit, actor: Actor, person_id: int, names: Names) ->
     with a name to sign in, their sessions and codes end, and no class that asks for its owner gets them instead.
     Raises NotFound, NotYourOwnAccount, NotAnAddress, AddressTaken.
     """
-    await _require_person(unit, actor, person_id)
+    if (await _require_person(unit, actor, person_id)).erased:
+        raise NotFound(what="person")
     email, outside_id = (name.strip() if name else "" for name in (names.email, names.outside_id))
     if email and not is_mail(email):
         raise NotAnAddress(email=email)
