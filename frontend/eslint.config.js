@@ -20,5 +20,18 @@ export default ts.config(
 		rules: {
 			'no-restricted-imports': ['error', { patterns: ['../*/*', '!../../*'] }]
 		}
+	},
+	{
+		ignores: ['src/editor/listen.ts'],
+		rules: {
+			'no-restricted-syntax': [
+				'error',
+				{
+					selector:
+						"CallExpression[callee.property.name='on']:matches([callee.object.name='editor'], [callee.object.property.name='editor'])",
+					message: 'Hear an editor through `listen`: it tells things while the screen is drawn.'
+				}
+			]
+		}
 	}
 );

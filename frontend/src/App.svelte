@@ -3,9 +3,11 @@
 	import { fetchParts } from './editor/fetched';
 	import { session } from './features/people';
 	import { preload, route } from './router';
+	import { Problem } from './api/client';
 	import { countComing } from './ui/coming';
 	import { fetchSoon, opensPage, soon } from './ui/fetch-soon';
 	import { opened } from './ui/opened.svelte';
+	import { report } from './ui/report';
 	import Toasts from './ui/Toasts.svelte';
 
 	const ready = session.begin();
@@ -15,6 +17,11 @@
 	fetchSoon();
 	void ready.then(() => {
 		if (countComing()) soon(async () => (await import('./editor/frames-elsewhere')).fillElsewhere());
+	});
+	// Whatever nobody waited for is told too, in the words that it carries; what is no `Problem` stays an error as well.
+	addEventListener('unhandledrejection', (event) => {
+		report(event.reason);
+		if (event.reason instanceof Problem) event.preventDefault();
 	});
 	$effect(() => {
 		void route.pathname;

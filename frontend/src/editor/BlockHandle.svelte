@@ -5,6 +5,7 @@
 	import { untrack } from 'svelte';
 	import { gripPlace } from './grip-place';
 	import { DraggingBlock } from './dragging-block.svelte';
+	import { listen } from './listen';
 	import { foundAgain, movableAt, movedBy, type Movable } from './move-block';
 
 	let { editor, frame }: { editor: Editor; frame: HTMLElement } = $props();
@@ -37,15 +38,13 @@
 		const inside = (block: Element) =>
 			Math.min(editor.view.posAtDOM(block, 0), editor.state.doc.content.size);
 		untrack(atCaret);
-		editor.on('transaction', atCaret);
-		editor.on('focus', atCaret);
+		const end = listen(editor, ['transaction', 'focus'], atCaret);
 		frame.addEventListener('pointermove', under);
 		frame.addEventListener('pointerleave', anew);
 		window.addEventListener('resize', anew);
 		return () => {
 			dragging.cancel();
-			editor.off('transaction', atCaret);
-			editor.off('focus', atCaret);
+			end();
 			frame.removeEventListener('pointermove', under);
 			frame.removeEventListener('pointerleave', anew);
 			window.removeEventListener('resize', anew);

@@ -3,6 +3,7 @@
 	import type { Editor } from '@tiptap/core';
 	import type { Component } from 'svelte';
 	import { soon } from '../ui/fetch-soon';
+	import { listen } from './listen';
 	import { tablingAtHand } from './parts-later';
 
 	type Handles = Component<{ editor: Editor; frame: HTMLElement; fixed: boolean }>;
@@ -13,8 +14,7 @@
 
 	$effect(() => {
 		const look = () => (OfTables ??= tablingAtHand()?.TableHandles);
-		editor.on('transaction', look);
-		return () => void editor.off('transaction', look);
+		return listen(editor, ['transaction'], look);
 	});
 	$effect(() => {
 		soon(async () => (OfWords = (await import('./SelectionBar.svelte')).default));

@@ -8,6 +8,7 @@
 	import LinkSign from '@lucide/svelte/icons/link';
 	import { aligned } from './align';
 	import LinkRow from './LinkRow.svelte';
+	import { listen } from './listen';
 	import { wordMarks } from './marks';
 
 	interface Props {
@@ -61,13 +62,11 @@
 			choosing = false;
 			soon();
 		};
-		editor.on('transaction', soon);
-		editor.on('blur', soon);
+		const end = listen(editor, ['transaction', 'blur'], soon);
 		frame.addEventListener('pointerdown', down);
 		window.addEventListener('pointerup', up);
 		return () => {
-			editor.off('transaction', soon);
-			editor.off('blur', soon);
+			end();
 			frame.removeEventListener('pointerdown', down);
 			window.removeEventListener('pointerup', up);
 		};

@@ -7,6 +7,7 @@
 	import ColumnEdge from './ColumnEdge.svelte';
 	import type { Choice } from './commands';
 	import { columnChoices, rowChoices } from './table';
+	import { listen } from './listen';
 	import { placesIn, type Place, type Places } from './table-places';
 
 	let { editor, frame }: { editor: Editor; frame: HTMLElement } = $props();
@@ -15,12 +16,12 @@
 	$effect(() => {
 		const place = () => (places = editor.isEditable ? placesIn(editor, frame) : null);
 		place();
-		editor.on('transaction', place);
+		const end = listen(editor, ['transaction'], place);
 		// A table that is wider than the page moves under its handles.
 		frame.addEventListener('scroll', place, true);
 		window.addEventListener('resize', place);
 		return () => {
-			editor.off('transaction', place);
+			end();
 			frame.removeEventListener('scroll', place, true);
 			window.removeEventListener('resize', place);
 		};

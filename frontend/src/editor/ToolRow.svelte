@@ -9,6 +9,7 @@
 	import Menu from '../ui/Menu.svelte';
 	import { inserts, lists, shapes, textStyle } from './commands';
 	import { tablingAtHand } from './parts-later';
+	import { listen } from './listen';
 	import { marksOf } from './marks';
 	import type { Surroundings } from './types';
 
@@ -21,9 +22,7 @@
 	/** What is asked for in a row over the tools. */
 	let asks = $state<'link' | 'find' | null>(null);
 	$effect(() => {
-		const bump = () => (stamp += 1);
-		editor.on('transaction', bump);
-		return () => void editor.off('transaction', bump);
+		return listen(editor, ['transaction'], () => (stamp += 1));
 	});
 
 	const active = $derived.by(() => {

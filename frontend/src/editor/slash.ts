@@ -3,6 +3,7 @@ import type { Editor, Range } from '@tiptap/core';
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion';
 import { inserts, lists, shapes, type Choice } from './commands';
 import { SlashList } from './slash-list';
+import { listen } from './listen';
 import { tablingAtHand } from './parts-later';
 import { moveDown, moveUp } from './move-block';
 import type { Surroundings } from './types';
@@ -53,6 +54,7 @@ function put(editor: Editor, range: Range, choice: Choice) {
 
 function listed() {
 	let list: SlashList<Choice> | null = null;
+	let end = () => {};
 	const close = () => {
 		list?.close();
 		list = null;
@@ -62,7 +64,7 @@ function listed() {
 	return {
 		onStart(props: SuggestionProps<Choice, Choice>) {
 			list = new SlashList();
-			props.editor.on('blur', close);
+			end = listen(props.editor, ['blur'], close);
 			show(props);
 		},
 		onUpdate: show,
@@ -73,8 +75,8 @@ function listed() {
 			}
 			return list?.press(event.key) ?? false;
 		},
-		onExit(props: SuggestionProps<Choice, Choice>) {
-			props.editor.off('blur', close);
+		onExit() {
+			end();
 			close();
 		}
 	};

@@ -29,13 +29,13 @@ _HEADERS = {
     "X-Content-Type-Options": "nosniff",
     "X-Frame-Options": "DENY",
     "Referrer-Policy": "no-referrer",
-    "Cross-Origin-Opener-Policy": "same-origin",
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "geolocation=(), microphone=()",
 }
 # What a script, a style or a face of letters needs of it: the rest is for views, and weighs on a slow line.
 _OF_ASSETS = ("X-Content-Type-Options", "Cross-Origin-Resource-Policy")
-_SECURE = {"Strict-Transport-Security": "max-age=31536000"}
+# On plain http a browser takes neither, and complains of the second in every window.
+_SECURE = {"Strict-Transport-Security": "max-age=31536000", "Cross-Origin-Opener-Policy": "same-origin"}
 _BODILESS = ("GET", "HEAD", "OPTIONS")
 IsKnown = Callable[[Scope], Awaitable[bool]]
 _MB = 1024 * 1024

@@ -2,6 +2,7 @@
 import { mergeAttributes, Node, textblockTypeInputRule } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import { listen } from '../listen';
 import { wrapped } from './furniture';
 
 export const Formula = Node.create({
@@ -36,7 +37,7 @@ class FormulaView {
 	contentDOM = document.createElement('code');
 	#shown = wrapped('formula-shown');
 	#drawn: string | null = null;
-	#look = () => this.#openWhereTheCaretIs();
+	#end: () => void;
 
 	constructor(private props: NodeViewRendererProps) {
 		this.#shown.contentEditable = 'false';
@@ -44,11 +45,9 @@ class FormulaView {
 		this.contentDOM.className = 'formula-source';
 		this.dom.append(this.#shown, this.contentDOM);
 		this.#shown.addEventListener('click', () => this.#enter());
-		props.editor.on('selectionUpdate', this.#look);
-		props.editor.on('focus', this.#look);
-		props.editor.on('blur', this.#look);
+		this.#end = listen(props.editor, ['selectionUpdate', 'focus', 'blur'], () => this.#openWhereTheCaretIs());
 		this.update(props.node);
-		this.#look();
+		this.#openWhereTheCaretIs();
 	}
 
 	update(node: ProseNode): boolean {
@@ -67,9 +66,7 @@ class FormulaView {
 	}
 
 	destroy() {
-		this.props.editor.off('selectionUpdate', this.#look);
-		this.props.editor.off('focus', this.#look);
-		this.props.editor.off('blur', this.#look);
+		this.#end();
 	}
 
 	#enter() {

@@ -57,11 +57,11 @@
 				><ArrowLeft size={18} /> My notebook</a
 			>
 		{/if}
-		{#if copy}
-			{#key id}<CopyPage {copy} hand="student" />{/key}
-		{:else if shown}
+		<!-- A list of one: what is begun on a page ends on that page, wherever one has gone meanwhile. -->
+		{#each copy ? [copy] : [] as open (open.id)}<CopyPage copy={open} hand="student" />{/each}
+		{#if shown}
 			{#key shown}<ReadingPage {notebook} id={shown} />{/key}
-		{:else if notebook.view}
+		{:else if !copy && notebook.view}
 			<div class="mx-auto max-w-md px-8 py-24">
 				{#if notebook.news.length}
 					<h2 class="mb-3 font-serif text-2xl font-semibold">Something new is here</h2>
