@@ -12,7 +12,7 @@ from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.printed import Print, PrintedPage
 from red_thread.formats.problems import Unreadable
-from red_thread.web.limits import SECONDS_TO_MAKE, made_within_limits, wake, within_limits
+from red_thread.reading.limits import SECONDS_TO_MAKE, made_within_limits, wake, within_limits
 
 RUNS = sized(15, 1)
 SMALL_FILE = 50.0  # milliseconds in which a small file is read

@@ -16,7 +16,7 @@ from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.master_zip import WrittenPage, write_master
 from red_thread.formats.pdf import LONGEST_SIDE, read_part
 from red_thread.formats.printed import Print, PrintedPage
-from red_thread.web.imports import read_as_pages, read_pages
+from red_thread.reading.files import read_as_pages, read_pages
 
 PAGES, IN_A_PDF, RUNS = sized(1_000, 60), sized(300, 5), sized(7, 1)
 _BARE_SEARCH = text("""

@@ -18,8 +18,18 @@ LOCK = PROJECT / "requirements.lock"
 CHROMIUM = Path("/usr/bin/chromium")
 
 
+# Without these all works, and says what it does not read or print: documents of other programs, other scripts.
+_BETTER_WITH = {
+    "pandoc": Path("/usr/bin/pandoc"),
+    "fonts-noto-core": Path("/usr/share/fonts/truetype/noto/NotoNaskhArabic-Regular.ttf"),
+    "fonts-noto-color-emoji": Path("/usr/share/fonts/truetype/noto/NotoColorEmoji.ttf"),
+    "fonts-nanum": Path("/usr/share/fonts/truetype/nanum/NanumGothic.ttf"),
+    "fonts-droid-fallback": Path("/usr/share/fonts/truetype/droid/DroidSansFallbackFull.ttf"),
+}
+
+
 def install_debian(*, browser: bool = False, database: bool = True) -> None:
-    """PostgreSQL 15, Python's venv, what sets pages as PDF and, for tests and screenshots, Chromium."""
+    """PostgreSQL 15, Python's venv, what reads documents and sets pages as PDF; for tests and pictures Chromium."""
     missing: list[str] = []
     if database and not (BINARIES / "postgres").exists():
         missing += ["postgresql-common", "postgresql-15"]
@@ -29,6 +39,8 @@ def install_debian(*, browser: bool = False, database: bool = True) -> None:
         missing.append("chromium")
     if find_library("pangoft2-1.0") is None:
         missing += ["libpangoft2-1.0-0", "libharfbuzz-subset0", "fonts-dejavu-core"]
+    if IS_ROOT:
+        missing += [package for package, file in _BETTER_WITH.items() if not file.exists()]
     if not missing:
         return
     if not IS_ROOT or shutil.which("apt-get") is None:

@@ -31,7 +31,7 @@ from red_thread.shell import add_teacher_from_shell, reset_password
 from red_thread.store.backup import BackupFailed, read_backup, write_backup
 from red_thread.store.schema import migrate
 from red_thread.web.app import create_app
-from red_thread.web.for_front_end import kinds_as_typescript, outcomes_as_typescript
+from red_thread.web.for_front_end import files_as_typescript, kinds_as_typescript, outcomes_as_typescript
 
 app = typer.Typer(no_args_is_help=True, add_completion=False, pretty_exceptions_enable=False)
 _GENERATED = PROJECT / "frontend" / "src" / "api" / "generated"
@@ -181,6 +181,7 @@ def client(check: bool = False) -> None:
         (_OPENAPI, described),
         (_GENERATED / "outcomes.ts", outcomes_as_typescript()),
         (_GENERATED / "kinds.ts", kinds_as_typescript()),
+        (_GENERATED / "files.ts", files_as_typescript()),
     ):
         if not check:
             path.parent.mkdir(exist_ok=True)

@@ -14,7 +14,7 @@ from red_thread.formats.archive import read_archive
 from red_thread.formats.as_markdown import bare, write_markdown
 from red_thread.formats.markdown import read_markdown
 from red_thread.formats.master_zip import WrittenPage, folder_name, name_of_folder, write_master
-from red_thread.web.imports import read_pages
+from red_thread.reading.files import read_pages
 from tests.formats.test_other_formats import a_picture
 from tests.formats.test_recordings import wav
 from tests.notation import page

@@ -13,9 +13,9 @@ from PIL import Image
 from red_thread.formats.drawn import LONGEST, is_svg
 from red_thread.formats.pictures import clean_picture
 from red_thread.formats.problems import Unreadable
-from red_thread.web import limits
-from red_thread.web.imports import read_pages
-from red_thread.web.limits import within_limits
+from red_thread.reading import limits
+from red_thread.reading.files import read_pages
+from red_thread.reading.limits import within_limits
 
 NS = 'xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
 

@@ -24,7 +24,7 @@ from red_thread.formats.pdf import WORDLESS, read_pdf
 from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
 from red_thread.formats.table_cells import Cell, rectangular
-from red_thread.web.imports import read_pages
+from red_thread.reading.files import read_pages
 from tests.notation import show
 
 
@@ -315,18 +315,22 @@ def test_whatever_lies_beside_the_pages_and_is_not_read_is_named_with_what_to_do
     files = {
         "Tides/1.md": b"# Ebb\n\n![kelp](kelp%20bed.png)",
         "Tides/kelp bed.png": a_picture(),
-        **{f"Tides/{name}": b"x" for name in ("a.odt", "b.pptx", "c.xlsx", "d.heic", "e.xyz", "f.mp3", "g.csv")},
+        **{
+            f"Tides/{name}": b"x"
+            for name in ("a.pages", "b.odp", "c.numbers", "d.psd", "e.xyz", "f.mp3", "g.csv", "h.odt")
+        },
     }
     read = read_pages(files)
     assert len(read.pages[0].pictures) == 1
     assert {problem.file[6:]: problem.reason.split(":")[0] for problem in read.problems} == {
-        "a.odt": "this kind of document is not read",
-        "b.pptx": "slides are not read",
-        "c.xlsx": "sheets are not read",
-        "d.heic": "this kind of picture is not read",
+        "a.pages": "this kind of document is not read",
+        "b.odp": "this kind of slides is not read",
+        "c.numbers": "this kind of sheet is not read",
+        "d.psd": "this kind of drawing is not read",
         "e.xyz": "this kind of file is not read, and was left out",
         "f.mp3": "no page shows it, and it was left out",
         "g.csv": "a list is no page; students are brought in under Classes",
+        "h.odt": "it is not ODT, whatever its name says",
     }
 
 

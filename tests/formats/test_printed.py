@@ -187,3 +187,35 @@ def test_the_pdf_is_tagged_has_its_titles_as_bookmarks_and_its_lists_begin_where
 )
 def test_words_from_right_to_left_stand_so(text, turned):
     assert ("direction:rtl" in write_html(printed(words(text))).decode()) is turned
+
+
+def a_table(columns: int, *shown: str):
+    cells = " | ".join(f"c{k}=cell[ p{k}:{shown[k % len(shown)]}{k} ]" for k in range(columns))
+    return page(f"t=table[ r=row[ {cells} ] ]")
+
+
+@pytest.mark.parametrize("columns", [7, 14, 25, 40])
+def test_all_columns_of_a_table_stand_on_the_sheet(columns):
+    """Every mark in the last column lies within the margins of its sheet."""
+    made = Print("x", [PrintedPage((), a_table(columns, "42 "))])
+    (sheet,) = pypdfium2.PdfDocument(write_pdf(made))
+    text = sheet.get_textpage()
+    boxes = [text.get_charbox(k) for k in range(text.count_chars())]
+    assert max(right for _, _, right, _ in boxes) < sheet.get_width() - 30
+    assert f"42 {columns - 1}" in " ".join(text.get_text_range().split())
+
+
+@pytest.mark.parametrize(
+    "said",
+    ["مرحبا", "שלום", "Ελληνικά", "नमस्ते", "สวัสดี", "Խարիսխ", "გამარჯობა", "海藻", "ひらがな", "한국어", "😀👍🏽"],
+)
+def test_every_script_of_a_school_has_letters(said, caplog):
+    """No glyph is the empty box of a face that lacks it."""
+    write_pdf(Print("x", [PrintedPage((), page(f"a:{said}"))], {}, False))
+    assert not [entry.getMessage() for entry in caplog.records if "notdef" in entry.getMessage()]
+
+
+def test_a_script_without_letters_here_is_known_by_a_notice(caplog):
+    """What the test above looks for is there where a face is missing."""
+    write_pdf(Print("x", [PrintedPage((), page("a:\U000f0001"))], {}, False))
+    assert [entry for entry in caplog.records if "notdef" in entry.getMessage()]

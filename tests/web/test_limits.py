@@ -11,7 +11,7 @@ import pytest
 from red_thread.actions.aside import aside_from_others
 from red_thread.actions.people.passwords import password_fits
 from red_thread.formats.problems import Unreadable
-from red_thread.web import limits
+from red_thread.reading import limits
 from red_thread.web.turns import AT_ONCE, MOST_WAITING, SessionTurns, TooMany
 
 

@@ -6,7 +6,8 @@ import zipfile
 import pypdfium2
 import pytest
 
-from red_thread.web.imports import read_as_pages, take_in_pages
+from red_thread.reading.files import read_as_pages
+from red_thread.web.imports import take_in_pages
 from red_thread.web.watched import Progress, Watched
 from tests.school import School
 
@@ -30,9 +31,9 @@ def a_zip(pages: int) -> bytes:
 @pytest.mark.parametrize(("name", "body", "count"), [("tides.pdf", a_pdf(7), 7), ("shore.zip", a_zip(5), 5)])
 async def test_it_is_told_how_much_of_a_file_is_read_and_taken_in(school: School, name, body, count):
     told: list[tuple[str, int, int]] = []
-    read = await read_as_pages(name, body, tell=lambda *progress: told.append(progress))
+    read = await read_as_pages(name, body, hear=lambda done, of: told.append(("reading", done, of)))
     async with school.database.begin() as unit:
-        await take_in_pages(unit, school.teacher, school.master, read, tell=lambda *p: told.append(p))
+        await take_in_pages(unit, school.teacher, school.master, read, False, lambda *p: told.append(p))
     reading, taking = ([done for doing, done, _ in told if doing == phase] for phase in ("reading", "taking in"))
     assert reading == sorted(reading) and max(reading) <= count and set(taking) == set(range(count))
     assert {of for _, _, of in told} == {count}

@@ -1,22 +1,13 @@
 """Putting a picture on a page, and seeing one."""
 
-from dataclasses import dataclass
-
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.actions.refusals import NotFound
 from red_thread.actions.room import require_room_in_master, require_room_of_student
 from red_thread.core.quotas import Kept
+from red_thread.reading.values import CleanBlob
 from red_thread.store.blobs import Blob, PutIn
 from red_thread.store.unit import Unit
-
-
-@dataclass(frozen=True, slots=True)
-class CleanBlob:
-    """A file that was read, checked and written anew, so that nothing is in it but what one sees or hears."""
-
-    media_type: str
-    body: bytes
 
 
 async def add_to_master(unit: Unit, actor: Actor, master_id: int, blob: CleanBlob) -> str:

@@ -11,13 +11,15 @@ import structlog
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.classes.import_roster import import_roster
+from red_thread.actions.master.import_pages import import_pages
 from red_thread.actions.people.begin_school import expect_first_teacher
 from red_thread.actions.people.passwords import hash_password
 from red_thread.demo.story import Story
+from red_thread.reading.files import read_as_pages
+from red_thread.reading.rosters import read_listed
 from red_thread.settings import Settings
 from red_thread.store.database import Database
 from red_thread.store.unit import Unit
-from red_thread.web.imports import read_as_pages, read_listed, take_in_pages
 
 HERE = Path(__file__).parent
 DEMO_PASSWORD = "low tide at noon"
@@ -112,7 +114,8 @@ async def _set_up(unit: Unit) -> tuple[Actor, int]:
     master_id = await unit.masters.add_master("Shore Studies", teacher_id)
     await unit.masters.add_teacher(master_id, second_id)
     teacher = Actor(teacher_id, "teacher")
-    await take_in_pages(unit, teacher, master_id, await read_as_pages("course.zip", _zipped(HERE / "course")))
+    course = await read_as_pages("course.zip", _zipped(HERE / "course"))
+    await import_pages(unit, teacher, master_id, course.items)
     roster = await read_listed("roster.zip", _zipped(HERE / "roster"), "")
     taken = await import_roster(unit, teacher, master_id, roster.listed)
     for name, class_id in taken.classes.items():

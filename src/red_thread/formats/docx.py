@@ -43,6 +43,8 @@ def read_docx(name: str, body: bytes) -> ReadPage:
     except Exception as error:
         # Whatever a broken document makes of the libraries under it.
         raise Unreadable(name, "it is not a DOCX document that can be read") from error
+    if not str(found.value).strip():
+        raise Unreadable(name, "there is nothing in it that can be on a page")
     page = read_html(name, str(found.value).encode(), stem_of(name))
     told = {str(message.message) for message in found.messages if message.type == "warning"}
     warnings = [words for words in sorted(told) if not words.startswith("Unrecognised")]

@@ -3,8 +3,6 @@
 Nothing is run and nothing is fetched. What cannot be shown is left out and listed; its words stay where it has any.
 """
 
-import base64
-import binascii
 import re
 from collections.abc import Iterable, Iterator, Sequence
 from typing import Any, TypeAlias
@@ -18,7 +16,7 @@ from red_thread.core.page.nodes import Node
 from red_thread.formats.encodings import encoding_of
 from red_thread.formats.office_lists import Entry, is_numbered, is_sign, level_of, lists_of
 from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
-from red_thread.formats.pictures import clean_picture
+from red_thread.formats.pictures import FETCHES_NOTHING, is_elsewhere, picture_held_by
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.table_cells import Cell, fits, rectangular, with_widths
 
@@ -56,7 +54,6 @@ _BLOCKS = frozenset(
 KNOWN_TAGS = frozenset(defs.tags) | {"picture"}
 _SAFE = re.compile(r"(https?:|mailto:)", re.IGNORECASE)
 _BLANKS = re.compile(r"[ \t\r\n\f]+")
-_DATA = re.compile(r"data:image/[\w.+-]+;base64,", re.IGNORECASE)
 _SAYS = re.compile(rb"charset\s*=|encoding\s*=", re.IGNORECASE)
 _BOX = re.compile(r"^\s*([☐☑☒])\s*")
 
@@ -285,23 +282,20 @@ class _Reader:
 
     def _img(self, element: Element, depth: int) -> list[Node]:
         source, alt = (element.get("src") or "").strip(), _BLANKS.sub(" ", element.get("alt") or "").strip()[:2000]
-        if _DATA.match(source):
-            return self._embedded(source, alt)
-        if not source or re.match(r"[a-zA-Z][\w+.-]*:|//", source):
-            self._problem("a picture that lies elsewhere was left out: nothing is fetched")
-            return []
-        self.pictures.append(source)
-        return [self.maker.made("image", src=source, alt=alt)]
-
-    def _embedded(self, source: str, alt: str) -> list[Node]:
         try:
-            picture = clean_picture("a picture in it", base64.b64decode(source.split(",", 1)[1]))
-        except (Unreadable, binascii.Error) as error:
-            self._problem(f"a picture in it was left out: {getattr(error, 'why', 'it is broken')}")
+            held = picture_held_by(source)
+        except Unreadable as error:
+            self._problem(f"a picture in it was left out: {error.why}")
             return []
-        name = f"embedded-{len(self.embedded) + 1}"
-        self.embedded[name] = picture
-        return [self.maker.made("image", src=name, alt=alt)]
+        if held is None and is_elsewhere(source):
+            self._problem(FETCHES_NOTHING)
+            return []
+        if held is None:
+            self.pictures.append(source)
+        else:
+            source = f"embedded-{len(self.embedded) + 1}"
+            self.embedded[source] = held
+        return [self.maker.made("image", src=source, alt=alt)]
 
 
 def _aligned(element: Element) -> dict[str, str]:

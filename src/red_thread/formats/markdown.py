@@ -36,6 +36,7 @@ from red_thread.core.page.nodes import Node, bytes_of, content_of, with_bytes, w
 from red_thread.formats.encodings import decoded
 from red_thread.formats.html import KNOWN_TAGS, TAGS, read_html
 from red_thread.formats.pages import Maker, ReadPage, lines_of, stem_of, text_node
+from red_thread.formats.pictures import FETCHES_NOTHING, is_elsewhere, picture_held_by
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.recordings import RECORDINGS
 
@@ -176,16 +177,28 @@ class _Reader:
 
     def _images(self, node: SyntaxTreeNode) -> list[Node]:
         if node.type == "image":
-            return [self._image(node)]
+            return self._image(node)
         return self._from_html(node.content) if node.type == "html_inline" and _IMG.match(node.content) else []
 
-    def _image(self, node: SyntaxTreeNode) -> Node:
+    def _image(self, node: SyntaxTreeNode) -> list[Node]:
         source = str(node.attrs.get("src", ""))
+        try:
+            held = picture_held_by(source)
+        except Unreadable as error:
+            self._problem(node, f"a picture in it was left out: {error.why}")
+            return []
+        if held is not None:
+            source = f"within-{len(self.embedded) + 1}"
+            self.embedded[source] = held
+            return [self._made("image", [], src=source, alt=node.content)]
+        if is_elsewhere(source):
+            self._problem(node, FETCHES_NOTHING)
+            return []
         self.pictures.append(source)
         medium = RECORDINGS.get(PurePosixPath(source).suffix.lower())
         if medium:
-            return self._made("recording", [], src=source, alt=node.content, medium=medium)
-        return self._made("image", [], src=source, alt=node.content)
+            return [self._made("recording", [], src=source, alt=node.content, medium=medium)]
+        return [self._made("image", [], src=source, alt=node.content)]
 
     def _bullet_list(self, node: SyntaxTreeNode) -> list[Node]:
         if all(_task_of(item) for item in node.children):

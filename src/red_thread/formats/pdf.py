@@ -13,7 +13,7 @@ from red_thread.formats.problems import Problem, Unreadable
 
 MOST_PAGES = 300
 LONGEST_SIDE = 1600  # points of a picture: sharp at the width of a page, and no larger
-MOST_WORDS = 5000
+MOST_WORDS = 20_000  # letters of one page
 
 # Of every page its own, or why it is left out.
 PdfPart: TypeAlias = list[ReadPage | Problem]

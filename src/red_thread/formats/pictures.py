@@ -3,16 +3,22 @@
 What is written anew holds the picture and nothing else: no place where a photo was taken, no script.
 """
 
+import base64
+import binascii
 import io
+import re
 import struct
+from urllib.parse import unquote
 
 from PIL import Image, ImageFile, ImageOps, UnidentifiedImageError
+from pillow_heif import register_heif_opener
 
 from red_thread.formats.drawn import draw_svg, is_svg
 from red_thread.formats.problems import Unreadable
 
 LONGEST_SIDE = 2000
-_READ = ("PNG", "JPEG", "WEBP", "GIF", "BMP", "TIFF")
+_READ = ("PNG", "JPEG", "WEBP", "GIF", "BMP", "TIFF", "HEIF", "AVIF")
+register_heif_opener(thumbnails=False)
 MOST_PIXELS = 25_000_000  # that are decoded
 MOST_OF_A_PHOTO = 120_000_000  # of a JPEG, which is decoded at a part of its size: phones make such
 Image.MAX_IMAGE_PIXELS = MOST_OF_A_PHOTO
@@ -30,6 +36,27 @@ _BROKEN = (
     EOFError,
     AttributeError,
 )
+
+
+_HELD = re.compile(r"data:image/[\w.+-]+;base64,", re.IGNORECASE)
+_ELSEWHERE = re.compile(r"[a-zA-Z][\w+.-]*:|//")
+FETCHES_NOTHING = "a picture that lies elsewhere was left out: nothing is fetched"
+
+
+def is_elsewhere(source: str) -> bool:
+    """Whether a source is an address in the world or on somebody's disk, and no path among the files beside it."""
+    return not source or _ELSEWHERE.match(source) is not None
+
+
+def picture_held_by(source: str) -> tuple[str, bytes] | None:
+    """The picture that a source holds itself (RFC 2397), clean; None if it names one. Raises Unreadable."""
+    if not _HELD.match(source):
+        return None
+    try:
+        held = base64.b64decode(unquote(source.split(",", 1)[1]))
+    except binascii.Error:
+        raise Unreadable("a picture in it", "it is broken") from None
+    return clean_picture("a picture in it", held)
 
 
 def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
@@ -50,7 +77,7 @@ def clean_picture(name: str, body: bytes) -> tuple[str, bytes]:
                 picture.convert("RGB").save(written, "JPEG", quality=85)
     except _BROKEN as error:
         raise Unreadable(
-            name, "it is not a PNG, JPEG, WebP, GIF, BMP, TIFF or SVG picture of a sensible size"
+            name, "it is not a PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC, AVIF or SVG picture of a sensible size"
         ) from error
     return ("image/png" if written.getvalue()[:4] == b"\x89PNG" else "image/jpeg"), written.getvalue()
 

@@ -14,7 +14,7 @@ from unicodedata import bidirectional
 
 from ziamath.zmath import Latex
 
-from red_thread.core.page.kinds import ALIGNS
+from red_thread.core.page.kinds import ALIGNS, WIDEST
 from red_thread.core.page.nodes import Node, attributes_of, bytes_of, content_of, plain_text, title_of
 from red_thread.core.page.sheet import sheet_of
 
@@ -93,7 +93,7 @@ class _Writer:
             "orderedList": self._ordered,
             "taskItem": lambda node: f"<li>{_box(node, 'checked')}<div>{self.inside(node)}</div></li>",
             "option": self._option,
-            "table": lambda node: f"<table>{_columns(node)}{self.inside(node)}</table>",
+            "table": lambda node: f"<table{_crowded(node)}>{_columns(node)}{self.inside(node)}</table>",
             "tableHeader": lambda node: self._cell(node, "th"),
             "tableCell": lambda node: self._cell(node, "td"),
             "space": self._space,
@@ -186,6 +186,13 @@ class _Writer:
 
 
 _NOTES = {"care": "<b class='head'>Take care</b>", "idea": "<b class='head'>A thought</b>"}
+
+
+def _crowded(table: Node) -> str:
+    """Many columns are set in smaller letters, so that all of them are on the sheet."""
+    columns = sum(int(attributes_of(cell).get("colspan") or 1) for cell in content_of(content_of(table)[0]))
+    size = next((name for most, name in ((7, ""), (14, "crowded"), (WIDEST, "packed")) if columns <= most), "packed")
+    return f" class='{size}'" if size else ""
 
 
 def _columns(table: Node) -> str:

@@ -17,13 +17,13 @@ from starlette.types import Scope
 
 from red_thread.actions.people.sign_in import who_is
 from red_thread.actions.refusals import NotSignedIn
+from red_thread.reading.limits import wake
 from red_thread.settings import Settings
 from red_thread.store.database import Database, Health
 from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
 from red_thread.web.front_end import PackedAnswers, serve_front_end
 from red_thread.web.guard import Guard
-from red_thread.web.limits import wake
 from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import blobs, printing, watched

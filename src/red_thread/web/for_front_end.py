@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from red_thread.core.page.kinds import INLINE, KINDS, MARKS
 from red_thread.core.page.values import Described, Rule, described
 from red_thread.core.push import RowOutcome
+from red_thread.reading.kinds import ENDINGS
 
 _HEAD = "// Written by ./red-thread client from the tables of the core. Change those.\n\n"
 
@@ -38,6 +39,11 @@ def kinds_as_typescript() -> str:
     holds = {kind.name: sorted(kind.holds) for kind in KINDS.values()}
     marks = {name: _rules(attributes) for name, attributes in MARKS.items()}
     return _HEAD + _constant("KINDS", table) + _constant("MARKS", marks) + _constant("HOLDS", holds)
+
+
+def files_as_typescript() -> str:
+    """The endings of the files that are read as pages."""
+    return _HEAD + _constant("ENDINGS", ENDINGS)
 
 
 def _rules(attributes: Mapping[str, Rule]) -> dict[str, str | Described]:

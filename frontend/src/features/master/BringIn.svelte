@@ -1,5 +1,6 @@
 <!-- Brings pages in from files: what they come to, then the taking, which can be undone. -->
 <script lang="ts">
+	import { ENDINGS } from '../../api/generated/files';
 	import { untrack } from 'svelte';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
@@ -76,14 +77,14 @@
 		</div>
 	{:else}
 		<p class="mb-4 text-soft">
-			A file becomes a page: Markdown, a web page, a DOCX document, a picture. Of a PDF each page becomes one,
-			to write under. A zip of folders becomes sections and their pages, in the order of their names. Nothing
-			comes in before you have seen what it will be.
+			A file becomes a page: a document, a web page, a picture, a recording. Of a PDF, of slides, a
+			spreadsheet or a book each part becomes one. A zip of folders becomes sections and their pages, in the
+			order of their names. Nothing comes in before you have seen what it will be.
 		</p>
 		<input
 			type="file"
 			aria-label="File, or zip of files"
-			accept=".md,.markdown,.txt,.html,.htm,.docx,.pdf,.png,.jpg,.jpeg,.webp,.gif,.svg,.bmp,.tif,.tiff,.mp3,.m4a,.ogg,.wav,.webm,.mp4,.zip"
+			accept={ENDINGS.join()}
 			disabled={bringing.busy}
 			class="mb-4 file:mr-3 file:rounded-md file:border file:border-line-strong/60 file:bg-raised file:px-3 file:py-1.5 file:font-semibold"
 			onchange={(event) => event.currentTarget.files?.[0] && bringing.look(event.currentTarget.files[0])}

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.add_blob import CleanBlob, add_to_master
+from red_thread.actions.add_blob import add_to_master
 from red_thread.actions.aside import aside
 from red_thread.actions.master.change_outline import add_divider, add_section
 from red_thread.actions.master.save_master_page import save_master_page
@@ -18,8 +18,7 @@ from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.room import require_room_in_master
 from red_thread.core.merge.same_blocks import questions_gone, with_ids_of
-from red_thread.core.outline.display import Display
-from red_thread.core.outline.standing import ORDINARY, Standing
+from red_thread.core.outline.standing import Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
 from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.kinds import KINDS, NAME_BYTES
@@ -34,32 +33,11 @@ from red_thread.core.page.nodes import (
     with_content,
 )
 from red_thread.core.quotas import Kept
+from red_thread.reading.values import ImportedHolder, ImportedPage
 from red_thread.store.master.values import MasterPage
 from red_thread.store.unit import Unit
 
 _UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is read as
-
-
-@dataclass(frozen=True, slots=True)
-class ImportedPage:
-    """A page to take in: where to, the pictures that its images name, and what it says of how it stands."""
-
-    dividers: tuple[str, ...]
-    section: str
-    document: Node
-    tucked_under: str | None = None
-    pictures: Mapping[str, CleanBlob] = field(default_factory=dict)
-    standing: Standing = ORDINARY
-
-
-@dataclass(frozen=True, slots=True)
-class ImportedHolder:
-    """A divider or section that may be empty. `names`: those above it and, last, its own."""
-
-    names: tuple[str, ...]
-    is_section: bool
-    display: Display = Display.ORDINARY
-    writing: str = "everywhere"
 
 
 Items: TypeAlias = Sequence[ImportedPage | ImportedHolder]

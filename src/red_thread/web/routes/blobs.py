@@ -9,10 +9,10 @@ from fastapi.responses import StreamingResponse
 from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master, see_blob
 from red_thread.actions.permissions import require_teacher, require_writer
 from red_thread.formats.media import clean_media
+from red_thread.reading.limits import within_limits
 from red_thread.store.blobs import PART, Blob
 from red_thread.store.database import OneSchool
 from red_thread.web.dependencies import ByUploader, InDatabase, InLargeTurn, InSettings, read_file
-from red_thread.web.limits import within_limits
 from red_thread.web.schemas import BlobOut
 from red_thread.web.tries import UPLOADS
 

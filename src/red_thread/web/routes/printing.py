@@ -14,9 +14,9 @@ from red_thread.formats.as_pdf import write_pdf
 from red_thread.formats.master_zip import folder_name
 from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
+from red_thread.reading.limits import made_within_limits
 from red_thread.store.unit import Unit
 from red_thread.web.dependencies import ByUploader, InDatabase
-from red_thread.web.limits import made_within_limits
 from red_thread.web.schemas import Id
 from red_thread.web.tries import PRINTS
 

@@ -25,11 +25,11 @@ from red_thread.actions.push.catch_up import WhoLacks, catch_up, look_at_lacking
 from red_thread.actions.reach.look_at_reach import find_copy, look_at_reach
 from red_thread.core.classes.roster_plan import PlannedLine
 from red_thread.formats.roster import Means
+from red_thread.reading.rosters import ReadRoster, read_listed
 from red_thread.settings import Settings
 from red_thread.web.answers import long_answer
 from red_thread.web.code_sheet import code_sheet
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_upload
-from red_thread.web.imports import ReadRoster, read_listed
 from red_thread.web.schemas import (
     AddedOut,
     AnswerRequest,

@@ -1,6 +1,7 @@
 """The master: outline, pages, imports."""
 
 from collections import Counter
+from functools import partial
 from typing import Annotated, Literal
 from urllib.parse import quote
 
@@ -35,10 +36,11 @@ from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
 from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, write_master
+from red_thread.reading.files import read_as_pages
+from red_thread.reading.limits import within_limits
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, InWatch, read_file
-from red_thread.web.imports import plan_pages, read_as_pages, take_in_pages
-from red_thread.web.limits import within_limits
+from red_thread.web.imports import plan_pages, take_in_pages
 from red_thread.web.push_schemas import holder_name
 from red_thread.web.schemas import (
     AddedOut,
@@ -310,7 +312,7 @@ async def post_pages(
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings.master_upload_limit)
-    read = await read_as_pages(upload.name, upload.body, tell=tell)
+    read = await read_as_pages(upload.name, upload.body, hear=partial(tell, "reading"))
     async with database.begin() as unit:
         return await take_in_pages(unit, actor, master_id, read, again == "update", tell)
 
@@ -331,7 +333,7 @@ async def post_pages_plan(
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings.master_upload_limit)
-    read = await read_as_pages(upload.name, upload.body, draws=False, tell=tell)
+    read = await read_as_pages(upload.name, upload.body, draws=False, hear=partial(tell, "reading"))
     async with database.begin() as unit:
         return await plan_pages(unit, actor, master_id, read)
 

@@ -33,7 +33,7 @@ BYTES = 1536 * 1024 * 1024
 # A server of processes that has read the parsers in: starting one takes some milliseconds then.
 _CONTEXT = multiprocessing.get_context("forkserver")
 _CONTEXT.set_forkserver_preload(
-    ["red_thread.web.imports", "red_thread.formats.pictures", "red_thread.formats.as_pdf"]
+    ["red_thread.reading.files", "red_thread.reading.rosters", "red_thread.formats.as_pdf"]
 )
 
 
