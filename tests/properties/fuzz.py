@@ -1,7 +1,8 @@
 """`./red-thread fuzz --n 100000`: merges of made-up pages against the laws, on every core of the machine.
 
-Two makers of pages take turns, because each lacks what it did not think of: `strategies`, by hypothesis, for a tenth, and
-`wild` for the rest, with two windows of one student among them. What breaks a law is shrunk to the smallest three pages that still break it, and printed as JSON.
+Three makers of pages take turns, because each lacks what it did not think of: `strategies`, by hypothesis, for a tenth,
+`prose`, whole sentences and lines of code, for a fifth, and `wild` for the rest, with two windows of one student among
+them. What breaks a law is shrunk to the smallest three pages that still break it, and printed as JSON.
 """
 
 import argparse
@@ -18,6 +19,7 @@ from hypothesis import HealthCheck, Phase, given, seed, settings
 
 from red_thread.core.page.check import NotAPage
 from tests.properties.laws import check_laws, check_windows
+from tests.properties.prose import Prose, check_prose
 from tests.properties.shrink import shrunk
 from tests.properties.strategies import three_pages
 from tests.properties.wild import Wild
@@ -71,6 +73,17 @@ def broken_by_wild(
     return None
 
 
+def broken_by_prose(count: int, start: int, law: Law = check_prose) -> tuple[str, Pages] | None:
+    """The same with the third maker."""
+    for number in range(start * AT_ONCE, start * AT_ONCE + count):
+        pages = Prose(number).three_pages()
+        why = _broken(law, pages)
+        if why:
+            sort = why[:40]
+            return why, shrunk(pages, lambda smaller, sort=sort: _broken(law, smaller).startswith(sort))
+    return None
+
+
 def _broken(law: Law, pages: Pages) -> str:
     try:
         law(*pages)
@@ -81,8 +94,13 @@ def _broken(law: Law, pages: Pages) -> str:
     return ""
 
 
-def _broken_by_both(count: int, start: int) -> tuple[str, Pages] | None:
-    return broken_by_wild(count - count // 10, start) or broken_by(count // 10, start)
+def _broken_by_any(count: int, start: int) -> tuple[str, Pages] | None:
+    of_hypothesis, of_prose = count // 10, count // 5
+    return (
+        broken_by_wild(count - of_hypothesis - of_prose, start)
+        or broken_by_prose(of_prose, start)
+        or broken_by(of_hypothesis, start)
+    )
 
 
 def main() -> None:
@@ -94,7 +112,7 @@ def main() -> None:
     began, done = time.monotonic(), 0
     with ProcessPoolExecutor(os.cpu_count()) as pool:
         for count, broken in zip(
-            parts, pool.map(_broken_by_both, parts, range(options.seed, options.seed + len(parts))), strict=True
+            parts, pool.map(_broken_by_any, parts, range(options.seed, options.seed + len(parts))), strict=True
         ):
             if broken is not None:
                 pool.shutdown(cancel_futures=True)

@@ -2,13 +2,29 @@
 
 import pytest
 
-from tests.properties.fuzz import broken_by, broken_by_wild
+from tests.properties.fuzz import broken_by, broken_by_prose, broken_by_wild
 from tests.properties.laws import words
+from tests.properties.prose import TOUCHING
 
 
 @pytest.mark.parametrize("start", range(4))
 def test_wild_pages_keep_the_laws(start):
     assert broken_by_wild(500, start) is None
+
+
+@pytest.mark.parametrize("start", range(2))
+def test_prose_and_code_keep_theirs(start):
+    assert broken_by_prose(300, start) is None
+
+
+def test_sentences_that_touch_are_found():
+    """What the law of prose looks for is found where it is."""
+
+    def runs_together(base, master, student):
+        assert not TOUCHING.search("It waits.The end."), "sentences touch"
+
+    found = broken_by_prose(1, 0, runs_together)
+    assert found is not None and "sentences touch" in found[0]
 
 
 def test_what_is_broken_by_wild_pages_is_found_and_shrunk():
