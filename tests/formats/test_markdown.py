@@ -6,7 +6,7 @@ import io
 import pytest
 from PIL import Image
 
-from red_thread.core.page.nodes import plain_text, walk
+from red_thread.core.page.nodes import content_of, plain_text, walk
 from red_thread.formats.markdown import read_markdown
 from tests.notation import show
 
@@ -76,3 +76,19 @@ def test_pictures_within_html_within_markdown_come_along():
         ["kelp.png"],
         ["within-1", "within-2"],
     )
+
+
+def test_footnotes_stand_at_the_end_under_their_numbers():
+    """Of one word too, which looks like the address of a link; one that is named nowhere is told."""
+    found = read_markdown(
+        "x.md", "Wrack[^w] and kelp[^k].\n\n[^k]: Two words.\n[^w]: seaweed\n[^z]: nowhere".encode()
+    )
+    words, _, notes = content_of(found.document)
+    assert (plain_text(words), [plain_text(note) for note in content_of(notes)]) == (
+        "Wrack1 and kelp2.",
+        ["seaweed", "Two words."],
+    )
+    assert [mark["type"] for part in content_of(words) for mark in part.get("marks", ())] == ["superscript"] * 2
+    assert [(problem.line, problem.reason) for problem in found.problems] == [
+        (5, "no words name the footnote z, and it was left out")
+    ]

@@ -19,6 +19,7 @@ from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
 from red_thread.formats.pictures import FETCHES_NOTHING, is_elsewhere, picture_held_by
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.table_cells import Cell, fits, rectangular, with_widths
+from red_thread.formats.tasks import BOX, begins_with_box, ticked, with_tasks
 
 Mark: TypeAlias = dict[str, Any]
 Element: TypeAlias = Any  # lxml ships no types
@@ -55,7 +56,6 @@ KNOWN_TAGS = frozenset(defs.tags) | {"picture"}
 _SAFE = re.compile(r"(https?:|mailto:)", re.IGNORECASE)
 _BLANKS = re.compile(r"[ \t\r\n\f]+")
 _SAYS = re.compile(rb"charset\s*=|encoding\s*=", re.IGNORECASE)
-_BOX = re.compile(r"^\s*([☐☑☒])\s*")
 
 
 def read_html(name: str, body: bytes, title: str = "") -> ReadPage:
@@ -119,7 +119,7 @@ class _Reader:
             elif _is_inline(part):
                 words += self._inline(part, [])
             else:
-                blocks += [*self._paragraph(words), *self._block(part, depth)]
+                blocks = with_tasks([*blocks, *self._paragraph(words)], self._block(part, depth))
                 words = []
         return [*blocks, *lists_of(entries, self.maker.made), *self._paragraph(words)]
 
@@ -153,6 +153,8 @@ class _Reader:
         return self._paragraph(words, "heading", level=level, **_aligned(element))
 
     def _p(self, element: Element, depth: int) -> list[Node]:
+        if begins_with_box(element):
+            return [self.maker.made("taskList", [self._item(element, depth, "taskItem", checked=ticked(element))])]
         made = self._blocks(element, depth)
         for block in made:
             if block["type"] == "paragraph":
@@ -172,6 +174,10 @@ class _Reader:
         inside = self._blocks(element, depth + 1)
         return inside if depth >= DEEPEST or not inside else [self.maker.made("blockquote", inside)]
 
+    def _aside(self, element: Element, depth: int) -> list[Node]:
+        inside = self._blocks(element, depth + 1)
+        return inside if depth >= DEEPEST or not inside else [self.maker.made("callout", inside)]
+
     def _dt(self, element: Element, depth: int) -> list[Node]:
         return self._paragraph(self._words(element, [{"type": "bold"}]))
 
@@ -179,8 +185,8 @@ class _Reader:
         items = [part for part in _parts(element) if not isinstance(part, str) or part.strip()]
         if depth >= DEEPEST:
             return [block for item in items for block in self._loose(item, depth)]
-        if items and all(_ticked(item) is not None for item in items):
-            made = [self._item(item, depth, "taskItem", checked=_ticked(item)) for item in items]
+        if items and all(ticked(item) is not None for item in items):
+            made = [self._item(item, depth, "taskItem", checked=ticked(item)) for item in items]
             return [self.maker.made("taskList", made)]
         kind = "orderedList" if element.tag == "ol" else "bulletList"
         start = element.get("start") or ""
@@ -202,11 +208,12 @@ class _Reader:
         return made
 
     def _item(self, item: Any, depth: int, kind: str, **attributes: Any) -> Node:
-        blocks = self._loose(item, depth + 1)
+        holds = kind == "taskItem" and not isinstance(item, str)
+        blocks = self._blocks(item, depth + 1) if holds else self._loose(item, depth + 1)
         if kind == "taskItem" and blocks and blocks[0].get("content"):
             first = blocks[0]["content"][0]
             if first["type"] == "text":
-                first["text"] = _BOX.sub("", first["text"]) or " "
+                first["text"] = BOX.sub("", first["text"]) or " "
         return self.maker.made(kind, blocks or [self.maker.made("paragraph")], **attributes)
 
     def _loose(self, part: Any, depth: int) -> list[Node]:
@@ -374,17 +381,6 @@ def _strays(table: Element) -> Iterator[Any]:
 def _span(cell: Element, name: str) -> int:
     found = re.fullmatch(r"\s*(\d{1,3})\s*", cell.get(name) or "")
     return max(int(found.group(1)), 1) if found else 1
-
-
-def _ticked(item: Any) -> bool | None:
-    """Whether an item of a list is ticked; None if it has no box."""
-    if isinstance(item, str):
-        return None
-    box = item.find(".//input[@type='checkbox']")
-    if box is not None:
-        return box.get("checked") is not None
-    found = _BOX.match(item.text_content())
-    return None if found is None else found.group(1) != "☐"
 
 
 def _width(element: Element) -> int:

@@ -28,6 +28,7 @@ from markdown_it import MarkdownIt
 from markdown_it.tree import SyntaxTreeNode
 from mdit_py_plugins.container import container_plugin
 from mdit_py_plugins.dollarmath import dollarmath_plugin
+from mdit_py_plugins.footnote import footnote_plugin
 
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import Standing
@@ -97,6 +98,7 @@ def _parser() -> MarkdownIt:
     parser = MarkdownIt("commonmark", {"html": True, "maxNesting": 200}).enable(["table", "strikethrough"])
     for name in ("space", "note", *TONES):
         container_plugin(parser, name)
+    parser.use(footnote_plugin, inline=False)
     return parser.use(dollarmath_plugin, allow_labels=False).disable("math_inline")
 
 
@@ -114,13 +116,30 @@ class _Reader:
         self.tagged: list[dict[str, Any]] = []
 
     def read(self, text: str) -> ReadPage:
-        blocks = self._blocks(SyntaxTreeNode(_parser().parse(text)).children)
+        said: dict[str, Any] = {}
+        blocks = self._blocks(SyntaxTreeNode(_parser().parse(text, said)).children)
+        self._tell_unnamed(text, said)
         title = self.title or re.sub(r"^\d+[-_. ]+", "", stem_of(self.name))
         settings = {name: self.front[name] for name in PAGE_KEYS[2:] if self.front.get(name)}
         page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)
         tucked = self.front.get("tucked under")
         tucked_under = str(tucked) if tucked else None
         return ReadPage(page, tucked_under, self.pictures, self.problems, self.embedded, self._standing())
+
+    def _tell_unnamed(self, text: str, said: dict[str, Any]) -> None:
+        """Footnotes that no words of the file name are nowhere to be seen."""
+        for label, number in said.get("footnotes", {}).get("refs", {}).items():
+            if number == -1:
+                line = text.count("\n", 0, max(text.find(f"[^{label[1:]}]:"), 0)) + self.lines_before + 1
+                reason = f"no words name the footnote {label[1:]}, and it was left out"
+                self.problems.append(Problem(self.name, line, reason))
+
+    def _footnote_block(self, node: SyntaxTreeNode) -> list[Node]:
+        """Footnotes stand at the end, in the order of their numbers."""
+        return [self._made("horizontalRule", []), self._made("orderedList", [self._item(c) for c in node.children])]
+
+    def _footnote_anchor(self, node: SyntaxTreeNode) -> list[Node]:
+        return []
 
     def _standing(self) -> Standing:
         said = {name: self.front.get(name, "").lower() in _YES for name in ("template", "starter")}
@@ -351,6 +370,8 @@ class _Reader:
             yield from self._text(node.content, [*marks, *(one for one in self.tagged if one not in marks)])
         elif node.type == "code_inline":
             yield text_node(node.content, [*marks, {"type": "code"}])
+        elif node.type == "footnote_ref":
+            yield text_node(str(node.meta["id"] + 1), [*marks, {"type": "superscript"}])
         elif node.type == "softbreak":
             yield text_node(" ", marks)
         elif node.type == "hardbreak":

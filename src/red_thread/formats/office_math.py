@@ -20,14 +20,12 @@ _SIGNS: Mapping[str, str] = {
 }
 
 
-def with_formulas_as_words(document: bytes) -> bytes:
-    """The XML of a document in which each formula is a run of words; one by itself begins with `BEGINS`."""
-    root = etree.fromstring(document, etree.XMLParser(resolve_entities=False, no_network=True, huge_tree=False))
+def tell_formulas(root: Element) -> None:
+    """Makes each formula in the tree of a document a run of words; one by itself begins with `BEGINS`."""
     for alone in list(root.iter(f"{_M}oMathPara")):
         _exchange(alone, BEGINS + " ".join(tex_of(one) for one in alone.iter(f"{_M}oMath")))
     for within in list(root.iter(f"{_M}oMath")):
         _exchange(within, tex_of(within))
-    return etree.tostring(root, xml_declaration=True, encoding="UTF-8", standalone=True)
 
 
 def _exchange(formula: Element, words: str) -> None:
