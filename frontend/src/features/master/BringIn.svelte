@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { ENDINGS } from '../../api/generated/files';
 	import { untrack } from 'svelte';
+	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import Unreadable from '../../ui/Unreadable.svelte';
@@ -19,6 +20,7 @@
 	async function take() {
 		// Who closed it meanwhile is told of what went wrong.
 		open = !(await bringing.take());
+		if (!open && bringing.first) go(`/master/${master.id}/page/${bringing.first}`);
 	}
 </script>
 
@@ -39,7 +41,7 @@
 			{/each}
 		</ul>
 		{#if bringing.plan.problems.length}
-			<p class="mb-1 font-semibold">{count(bringing.plan.problems.length, 'place')} cannot be read:</p>
+			<p class="mb-1 font-semibold">Not all of it can be on a page:</p>
 			<Unreadable problems={bringing.plan.problems} />
 		{/if}
 		{#if bringing.there}

@@ -14,6 +14,8 @@ export class BringingState {
 	plan = $state.raw<Schemas['PagesPlanOut'] | null>(null);
 	/** Whether pages that are there by name are brought up to date; if not, they come in beside. */
 	update = $state(true);
+	/** The first page that came in, once one has. */
+	first: number | undefined;
 	#file: File | null = null;
 
 	constructor(private readonly master: MasterState) {}
@@ -49,7 +51,7 @@ export class BringingState {
 	/** Gives whether all of it came about. */
 	take() {
 		return this.#busily(async (watch) => {
-			await this.master.takeIn(this.#file!, this.update && this.there > 0, watch);
+			this.first = await this.master.takeIn(this.#file!, this.update && this.there > 0, watch);
 			this.plan = this.#file = null;
 		});
 	}

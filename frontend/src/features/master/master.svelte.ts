@@ -181,12 +181,15 @@ export class MasterState {
 	}
 
 	/** `update`: pages that are there by name change. */
-	async takeIn(file: File, update: boolean, watch: string) {
+	async takeIn(file: File, update: boolean, watch: string): Promise<number | undefined> {
 		const again = update ? 'update' : 'beside';
 		const address = `/api/masters/${this.id}/pages?again=${again}&watch=${watch}`;
 		const report = await send<Schemas['PagesReportOut']>(address, file);
 		await this.load();
-		this.#done(came(report), () => this.#change(() => this.#putBack(report)));
+		if (report.page_ids.length + report.updated.length)
+			this.#done(came(report), () => this.#change(() => this.#putBack(report)));
+		else toasts.say(came(report));
+		return report.page_ids[0];
 	}
 
 	/** Where students may write on all pages of a section, and on those that will be made in it. */
