@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import red_thread.demo
-from red_thread.core.page.nodes import attributes_of, content_of, walk
+from red_thread.core.page.links import links_of
+from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
 from red_thread.formats.archive import read_archive
 from red_thread.formats.as_markdown import bare, write_markdown
 from red_thread.formats.markdown import read_markdown
@@ -148,3 +149,32 @@ def test_marks_without_a_sign_are_written_as_tags(mark, tag):
     assert (
         f"H<{tag}>2</{tag}>" in write_markdown({"type": "doc", "attrs": {"title": "T"}, "content": [block]}).decode()
     )
+
+
+def test_links_between_pages_of_a_master_lead_to_files_and_back():
+    def leads(to: str):
+        mark = {"type": "link", "attrs": {"href": to}}
+        return page("a:x")["content"][0] | {"content": [{"type": "text", "text": "there", "marks": [mark]}]}
+
+    ours = "https://school.example"
+    tides, dunes = (("section-1", "Tides & 50% more"),), (("section-2", "Dunes"),)
+    first = {**page("b:y", "First"), "content": [leads("/page/2"), leads(f"{ours}/page/2"), leads("/page/77")]}
+    second = {**page("b:y", "Second?"), "content": [leads("https://elsewhere.example/page/1"), leads("/page/1")]}
+    pages = [WrittenPage(tides, first, page_id=1), WrittenPage(dunes, second, page_id=2)]
+    read = read_pages(read_archive("master.zip", write_master(pages, {}, ours)))
+    assert read.problems == []
+    one, two = read.pages
+    assert list(links_of(one.document)) == [two.path, two.path, "/page/77"]
+    assert list(links_of(two.document)) == ["https://elsewhere.example/page/1", one.path]
+    assert (one.leads_to, two.leads_to) == ({two.path}, {one.path})
+
+
+def test_a_link_that_leads_to_no_page_is_told_and_its_words_stay():
+    read = read_pages(
+        {"a/x.md": b"See [that](../b.md#top), [this](y.md) and <a href='z.png'>it</a>.", "a/y.md": b"Y"}
+    )
+    assert plain_text(read.pages[0].document) == "See that, this and it."
+    assert list(links_of(read.pages[0].document)) == ["a/y.md"]
+    assert [problem.reason for problem in read.problems] == [
+        "the link to ../b.md#top was left out: no page comes of that"
+    ]

@@ -80,9 +80,7 @@ def test_pictures_within_html_within_markdown_come_along():
 
 def test_footnotes_stand_at_the_end_under_their_numbers():
     """Of one word too, which looks like the address of a link; one that is named nowhere is told."""
-    found = read_markdown(
-        "x.md", b"Wrack[^w] and kelp[^k].\n\n[^k]: Two words.\n[^w]: seaweed\n[^z]: nowhere"
-    )
+    found = read_markdown("x.md", b"Wrack[^w] and kelp[^k].\n\n[^k]: Two words.\n[^w]: seaweed\n[^z]: nowhere")
     words, _, notes = content_of(found.document)
     assert (plain_text(words), [plain_text(note) for note in content_of(notes)]) == (
         "Wrack1 and kelp2.",

@@ -6,7 +6,7 @@
 </script>
 
 <ul class="mb-4 grid gap-1 text-soft">
-	{#each problems as one (`${one.file}${one.line}${one.reason}`)}
+	{#each problems as one, at (at)}
 		<li>{one.file}{one.line ? `, line ${one.line}` : ''}: {one.reason}</li>
 	{/each}
 </ul>

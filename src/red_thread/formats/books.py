@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from lxml import etree  # type: ignore[reportAttributeAccessIssue]
 
+from red_thread.core.page.links import with_links
 from red_thread.core.page.nodes import title_of, with_attributes
 from red_thread.formats.archive import read_archive
 from red_thread.formats.html import read_html
@@ -58,6 +59,9 @@ def _chapter(name: str, path: str, files: Mapping[str, bytes]) -> ReadPage:
     page = read_html(name, files[path])
     if title_of(page.document) in ("", "Untitled", stem_of(name)):
         page.document = with_attributes(page.document, title=stem_of(path))
+    if page.links:
+        page.document = with_links(page.document, lambda href: None if href in page.links else href)
+        page.problems.append(Problem(name, 0, "links between its chapters were left out"))
     media, problems = media_among(name, path, page.pictures, files)
     page.problems += problems
-    return replace(page, embedded={**page.embedded, **media}, pictures=[])
+    return replace(page, embedded={**page.embedded, **media}, pictures=[], links=[])

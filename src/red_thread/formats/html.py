@@ -15,7 +15,7 @@ from red_thread.core.page.kinds import ALIGNS
 from red_thread.core.page.nodes import Node
 from red_thread.formats.encodings import encoding_of
 from red_thread.formats.office_lists import Entry, is_numbered, is_sign, level_of, lists_of
-from red_thread.formats.pages import Maker, ReadPage, stem_of, text_node
+from red_thread.formats.pages import Maker, ReadPage, leads_beside, stem_of, text_node
 from red_thread.formats.pictures import FETCHES_NOTHING, is_elsewhere, picture_held_by
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.table_cells import Cell, fits, rectangular, with_widths
@@ -86,6 +86,7 @@ class _Reader:
     def __init__(self, name: str, title: str) -> None:
         self.name, self.title, self.maker = name, title, Maker()
         self.problems: dict[str, Problem] = {}
+        self.links: list[str] = []
         self.pictures: list[str] = []
         self.embedded: dict[str, tuple[str, bytes]] = {}
         self.headed = False
@@ -94,7 +95,7 @@ class _Reader:
         body = root.find("body")
         blocks = self._blocks(root if body is None else body, 0)
         page = self.maker.page(self.name, self.title or stem_of(self.name), blocks)
-        return ReadPage(page, None, self.pictures, list(self.problems.values()), self.embedded)
+        return ReadPage(page, None, self.pictures, self.links, list(self.problems.values()), self.embedded)
 
     def _problem(self, words: str) -> None:
         self.problems.setdefault(words, Problem(self.name, 0, words))
@@ -284,7 +285,9 @@ class _Reader:
             if name not in names:
                 yield {"type": name}
         target = (element.get("href") or "").strip() if element.tag == "a" else ""
-        if "link" not in names and _SAFE.match(target) and len(target) < 2000:
+        beside = bool(target) and leads_beside(target)
+        self.links += [target] if beside else []
+        if "link" not in names and (beside or _SAFE.match(target)) and len(target) < 2000:
             yield {"type": "link", "attrs": {"href": target}}
 
     def _img(self, element: Element, depth: int) -> list[Node]:

@@ -36,7 +36,7 @@ from red_thread.core.page.kinds import NAME_BYTES, SPACE_KINDS, TONES
 from red_thread.core.page.nodes import Node, bytes_of, content_of, with_bytes, with_content
 from red_thread.formats.encodings import decoded
 from red_thread.formats.html import KNOWN_TAGS, TAGS, read_html
-from red_thread.formats.pages import Maker, ReadPage, lines_of, stem_of, text_node
+from red_thread.formats.pages import Maker, ReadPage, leads_beside, lines_of, stem_of, text_node
 from red_thread.formats.pictures import FETCHES_NOTHING, is_elsewhere, picture_held_by
 from red_thread.formats.problems import Problem, Unreadable
 from red_thread.formats.recordings import RECORDINGS
@@ -109,6 +109,7 @@ class _Reader:
         self.name, self.front, self.lines_before = name, front, lines_before
         self.maker = Maker()
         self.pictures: list[str] = []
+        self.links: list[str] = []
         self.embedded: dict[str, tuple[str, bytes]] = {}
         self.problems: list[Problem] = []
         self.title = str(front.get("title") or "")
@@ -124,7 +125,7 @@ class _Reader:
         page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)
         tucked = self.front.get("tucked under")
         tucked_under = str(tucked) if tucked else None
-        return ReadPage(page, tucked_under, self.pictures, self.problems, self.embedded, self._standing())
+        return ReadPage(page, tucked_under, self.pictures, self.links, self.problems, self.embedded, self._standing())
 
     def _tell_unnamed(self, text: str, said: dict[str, Any]) -> None:
         """Footnotes that no words of the file name are nowhere to be seen."""
@@ -298,6 +299,7 @@ class _Reader:
     def _from_html(self, markup: str) -> list[Node]:
         inside = read_html(self.name, f"<body>{markup}".encode())
         self.problems += inside.problems
+        self.links += inside.links
         names = {source: f"within-{len(self.embedded) + k}" for k, source in enumerate(inside.embedded, 1)}
         self.embedded |= {names[source]: picture for source, picture in inside.embedded.items()}
         blocks = [block for block in content_of(inside.document) if content_of(block) or block["type"] != "paragraph"]
@@ -382,7 +384,8 @@ class _Reader:
             marks = [*marks, {"type": _MARKS[node.type]}]
         if node.type == "link":
             target = str(node.attrs.get("href", ""))
-            if _SAFE_LINK.match(target):
+            if _SAFE_LINK.match(target) or leads_beside(target):
+                self.links += [target] if leads_beside(target) else []
                 marks = [*marks, {"type": "link", "attrs": {"href": target}}]
             else:
                 self._problem(node, f"the link to {target} was left out: links begin with https:, http: or mailto:")

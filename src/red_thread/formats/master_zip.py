@@ -10,12 +10,13 @@ import zipfile
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from urllib.parse import unquote
+from urllib.parse import quote, unquote
 
 import yaml
 
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.standing import ORDINARY, Standing
+from red_thread.core.page.links import with_links
 from red_thread.core.page.nodes import Node, bytes_of, content_of, title_of, with_bytes, with_content
 from red_thread.formats.as_markdown import write_markdown
 
@@ -39,12 +40,16 @@ _ENDINGS = {
 
 @dataclass(frozen=True, slots=True)
 class WrittenPage:
-    """A page that goes out. `holders`: the ids and names of its dividers and, last, its section."""
+    """A page that goes out. `holders`: the ids and names of its dividers and, last, its section.
+
+    `page_id`: by which links of other pages name it.
+    """
 
     holders: tuple[tuple[str, str], ...]
     document: Node
     tucked_under: str | None = None
     standing: Standing = ORDINARY
+    page_id: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,28 +108,49 @@ class _Folders:
         return f"{self.counted[path]:03d}"
 
 
-def write_master(items: Sequence[WrittenPage | WrittenHolder], pictures: Mapping[str, tuple[str, bytes]]) -> bytes:
+def write_master(
+    items: Sequence[WrittenPage | WrittenHolder], pictures: Mapping[str, tuple[str, bytes]], address: str = ""
+) -> bytes:
     """The zip. items: in the order of the master. pictures: by the `src` that pages name, media type and bytes; one
-    that is not there stays unnamed.
+    that is not there stays unnamed. `address`: of this installation, with which links to its pages may begin.
     """
     endings = [_ENDINGS.get(media, "bin") for media, _ in pictures.values()]
     files = {
         source: f"pictures/{k}.{ending}" for k, (source, ending) in enumerate(zip(pictures, endings, strict=True), 1)
     }
-    folders, made = _Folders(), io.BytesIO()
+    made, paths = io.BytesIO(), _paths(items)
+    leads = {
+        f"{begins}/page/{page.page_id}": quote(path)
+        for page, path in zip(items, paths, strict=True)
+        if isinstance(page, WrittenPage) and page.page_id
+        for begins in ("", address)
+    }
     with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED) as archive:
-        for page in items:
-            path = folders.of(page.holders)
+        for page, path in zip(items, paths, strict=True):
             if isinstance(page, WrittenHolder):
-                _add(archive, f"{path}{ABOUT}", _about(page))
+                _add(archive, path, _about(page))
                 continue
             up = "../" * path.count("/")
             document = _readdressed(page.document, {source: f"{up}{file}" for source, file in files.items()})
-            title = folder_name(title_of(page.document))[:80].strip()
-            _add(archive, f"{path}{folders.number(path)} {title}.md", _written(document, page))
+            document = with_links(document, lambda href, up=up: f"{up}{leads[href]}" if href in leads else href)
+            _add(archive, path, _written(document, page))
         for source, (_, body) in pictures.items():
             _add(archive, files[source], body)
     return made.getvalue()
+
+
+def _paths(items: Sequence[WrittenPage | WrittenHolder]) -> list[str]:
+    """Where each is in the zip."""
+    folders = _Folders()
+    paths: list[str] = []
+    for item in items:
+        path = folders.of(item.holders)
+        if isinstance(item, WrittenHolder):
+            paths.append(f"{path}{ABOUT}")
+        else:
+            title = folder_name(title_of(item.document))[:80].strip()
+            paths.append(f"{path}{folders.number(path)} {title}.md")
+    return paths
 
 
 def _written(document: Node, page: WrittenPage) -> bytes:

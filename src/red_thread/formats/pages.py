@@ -1,5 +1,6 @@
 """What a file that is read as a page comes to, whatever its format."""
 
+import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import PurePosixPath
@@ -19,13 +20,15 @@ Hear: TypeAlias = Callable[[int, int], None]
 class ReadPage:
     """A page from a file.
 
-    `pictures`: the paths that its images name, as they stand in `src` for now; `embedded`: those that came within the
-    file, by `src`, each clean already with its media type. `standing`: as the file says it.
+    `links`: those of its addresses that lead to files beside it. `pictures`: the paths that its images name, as they
+    stand in `src` for now; `embedded`: those that came within the file, by `src`, each clean already with its media
+    type. `standing`: as the file says it.
     """
 
     document: Node
     tucked_under: str | None = None
     pictures: list[str] = field(default_factory=list)
+    links: list[str] = field(default_factory=list)
     problems: list[Problem] = field(default_factory=list)
     embedded: Mapping[str, tuple[str, bytes]] = field(default_factory=dict)
     standing: Standing = ORDINARY
@@ -80,3 +83,11 @@ def lines_of(text: str) -> list[Node]:
 def stem_of(name: str) -> str:
     """A file's name as one would say it."""
     return PurePosixPath(name).stem.replace("-", " ").replace("_", " ").strip()
+
+
+_BESIDE = re.compile(r"(?![a-zA-Z][\w+.-]*:|//)[^/#?]")
+
+
+def leads_beside(address: str) -> bool:
+    """Whether a link leads to a file beside the one that it is in, and not into the world or within its own page."""
+    return _BESIDE.match(address) is not None

@@ -6,6 +6,8 @@ from collections.abc import Mapping
 from functools import partial
 from pathlib import PurePosixPath
 
+from red_thread.core.page.links import with_links
+from red_thread.core.page.nodes import Node
 from red_thread.formats.archive import read_archive
 from red_thread.formats.master_zip import ABOUT, name_of_folder, read_about
 from red_thread.formats.media import media_among, target_of
@@ -104,9 +106,28 @@ def _gather(read: ReadFiles, path: str, pages: list[ReadPage], files: Mapping[st
         read.problems += problems
         pictures = {source: CleanBlob(*picture) for source, picture in {**page.embedded, **beside}.items()}
         shown.update(target_of(path, source) for source in page.pictures)
-        told = page.tucked_under, pictures, page.standing
-        read.items.append(ImportedPage(folders[:-1], folders[-1], page.document, *told))
+        document, leads_to = _tied(read, path, page, files)
+        told = page.tucked_under, pictures, page.standing, path, leads_to
+        read.items.append(ImportedPage(folders[:-1], folders[-1], document, *told))
     return shown
+
+
+def _tied(read: ReadFiles, path: str, page: ReadPage, files: Mapping[str, bytes]) -> tuple[Node, frozenset[str]]:
+    """A page whose links lead to the paths of other pages, and those; a link to anything else is told, and goes."""
+    if not page.links:
+        return page.document, frozenset()
+    leads = {link: target_of(path, link.partition("#")[0].partition("?")[0]) for link in page.links}
+    pages = {target for target in leads.values() if target in files and _is_page(target, files[target])}
+    lost = dict.fromkeys(link for link, target in leads.items() if target not in pages)
+    read.problems += [Problem(path, 0, f"the link to {link} was left out: no page comes of that") for link in lost]
+    found = {link: target for link, target in leads.items() if target in pages}
+    document = with_links(page.document, lambda href: found.get(href) if href in leads else href)
+    return document, frozenset(pages)
+
+
+def _is_page(path: str, body: bytes) -> bool:
+    kind = kind_of(path, body)
+    return kind is not None and not kind.beside
 
 
 def _why_left(path: str, kind: FileKind | None) -> str:

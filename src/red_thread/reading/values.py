@@ -19,7 +19,10 @@ class CleanBlob:
 
 @dataclass(frozen=True, slots=True)
 class ImportedPage:
-    """A page to take in: where to, the pictures that its images name, and what it says of how it stands."""
+    """A page to take in: where to, the pictures that its images name, and what it says of how it stands.
+
+    `path`: of its file. `leads_to`: the paths of other pages that for now are the addresses of its links.
+    """
 
     dividers: tuple[str, ...]
     section: str
@@ -27,6 +30,12 @@ class ImportedPage:
     tucked_under: str | None = None
     pictures: Mapping[str, CleanBlob] = field(default_factory=dict)
     standing: Standing = ORDINARY
+    path: str = ""
+    leads_to: frozenset[str] = frozenset()
+
+    def world_alone(self, address: str) -> str | None:
+        """Where a link leads as long as no other page is there."""
+        return None if address in self.leads_to else address
 
 
 @dataclass(frozen=True, slots=True)

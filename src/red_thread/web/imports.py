@@ -44,4 +44,4 @@ async def plan_pages(unit: Unit, actor: Actor, master_id: int, read: ReadFiles) 
 
 
 def _problems(problems: list[Problem]) -> list[ProblemOut]:
-    return [ProblemOut.model_validate(problem) for problem in problems]
+    return [ProblemOut.model_validate(problem) for problem in dict.fromkeys(problems)]

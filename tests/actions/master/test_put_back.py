@@ -3,9 +3,12 @@
 import pytest
 
 from red_thread.actions.master.change_outline import add_page, blank_page
-from red_thread.actions.master.import_pages import ImportedHolder, ImportedPage, Taken, import_pages
+from red_thread.actions.master.import_pages import Taken, import_pages
 from red_thread.actions.master.put_back import Done, put_back
 from red_thread.actions.refusals import NotFound
+from red_thread.core.page.links import links_of
+from red_thread.reading.files import read_pages
+from red_thread.reading.values import ImportedHolder, ImportedPage
 from tests.notation import page
 from tests.school import School, actor_of, found_school
 
@@ -83,3 +86,23 @@ async def test_nothing_of_another_master_and_by_nobody_else(school: School, data
                 await put_back(unit, actor, school.master, Done([mine]))
     assert await told(school) == ["Tides", "Mine"]
     assert await told(other) == ["Tides", "Theirs"]
+
+
+async def test_links_between_files_lead_to_the_pages_that_they_become(school: School):
+    """A link to a later file, to an earlier one, and in a circle; and when they come again nothing differs."""
+    files = {
+        "Tides/a.md": b"# A\n\nSee [b](b.md).",
+        "Tides/b.md": b"# B\n\nSee [a](a.md) and [c](../c.md).",
+        "c.md": b"# C\n\nC.",
+    }
+    read = read_pages(files)
+    async with school.database.begin() as unit:
+        taken = await import_pages(unit, school.teacher, school.master, read.items)
+        pages = {page.title: page for page in await unit.masters.pages(taken.page_ids)}
+    led = {title: list(links_of(page.document)) for title, page in pages.items()}
+    to = {title: f"/page/{page.id}" for title, page in pages.items()}
+    assert led == {"A": [to["B"]], "B": [to["A"], to["C"]], "C": []}
+    async with school.database.begin() as unit:
+        again = await import_pages(unit, school.teacher, school.master, read.items, update=True)
+    assert (again.same, again.updated, again.page_ids) == (3, {}, [])
+    assert await undo(school, taken) == [] and not {"A", "B", "C"} & set(await told(school))

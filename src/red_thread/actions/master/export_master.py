@@ -22,6 +22,7 @@ class ExportedPage:
     document: Node
     tucked_under: str | None
     standing: Standing
+    page_id: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,7 +67,7 @@ async def export_master(
             continue
         page, above = found[item.id], found.get(item.parent_id or 0)
         holders = _holders(outline, ("section", page.section_id))
-        items.append(ExportedPage(holders, page.document, above.title if above else None, item.standing))
+        items.append(ExportedPage(holders, page.document, above.title if above else None, item.standing, item.id))
         pictures |= await pictures_of(unit, actor, page.document)
     if section_id is not None:
         name = items[0].holders[-1][1]

@@ -5,7 +5,7 @@ typed what is different.
 """
 
 from collections import defaultdict
-from collections.abc import Awaitable, Callable, Mapping, Sequence
+from collections.abc import Awaitable, Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
@@ -22,6 +22,7 @@ from red_thread.core.outline.standing import Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
 from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.kinds import KINDS, NAME_BYTES
+from red_thread.core.page.links import with_links
 from red_thread.core.page.nodes import (
     Node,
     attributes_of,
@@ -55,6 +56,11 @@ class Taken:
     same: int = 0
     section_ids: list[int] = field(default_factory=list[int])
     divider_ids: list[int] = field(default_factory=list[int])
+
+    def note(self, page_id: int, revision: int | None) -> None:
+        """A page that was there: the revision that it had before it changed, None if nothing differed."""
+        self.same += revision is None
+        self.updated |= {} if revision is None else {page_id: revision}
 
 
 @dataclass(frozen=True, slots=True)
@@ -108,6 +114,7 @@ async def import_pages(
     await require_room_in_master(unit, master_id, Kept(pages=new))
     before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
     titles: dict[tuple[int, str], int] = {}
+    links = _Links()
     for k, item in enumerate(items):
         if hear is not None:
             hear(k, len(items))
@@ -117,18 +124,48 @@ async def import_pages(
         document = await _with_pictures(unit, actor, master_id, item)
         page_there = before.get(there[k] or 0)
         if page_there is not None:
-            revision = await _revision_before(unit, actor, page_there, document)
-            taken.same += revision is None
-            taken.updated |= {} if revision is None else {page_there.id: revision}
+            links.note(item, page_there.id, document, page_there)
             titles[page_there.section_id, title_of(document)] = page_there.id
+            if not item.leads_to:
+                taken.note(page_there.id, await _revision_before(unit, actor, page_there, document))
             continue
         section_id = await places.section(item.dividers, item.section)
         parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
-        page_id = await places.add_page(section_id, document, parent_id)
+        page_id = await places.add_page(section_id, with_links(document, item.world_alone), parent_id)
+        links.note(item, page_id, document)
         titles[section_id, title_of(document)] = page_id
         taken.page_ids.append(page_id)
         await _set_standing(unit, actor, page_id, item.standing)
+    for there_before, page_id, document in links.tied():
+        if there_before is None:
+            await unit.masters.make_anew(page_id, document)
+        else:
+            taken.note(page_id, await _revision_before(unit, actor, there_before, document))
     return taken
+
+
+class _Links:
+    """Links between pages that come in: where they lead is known once all of those are there."""
+
+    def __init__(self) -> None:
+        self.pages: dict[str, int] = {}
+        self.waiting: list[tuple[ImportedPage, MasterPage | None, int, Node]] = []
+
+    def note(self, item: ImportedPage, page_id: int, document: Node, before: MasterPage | None = None) -> None:
+        """The page that a file became, the first of several; and whether it has links to others."""
+        self.pages.setdefault(item.path, page_id)
+        if item.leads_to:
+            self.waiting.append((item, before, page_id, document))
+
+    def tied(self) -> Iterator[tuple[MasterPage | None, int, Node]]:
+        """Each page with links, as it was if it was there, its id, and the page with its links leading to pages."""
+        for item, before, page_id, document in self.waiting:
+            yield before, page_id, with_links(document, lambda href, item=item: self._lead(item, href))
+
+    def _lead(self, item: ImportedPage, href: str) -> str | None:
+        if href not in item.leads_to:
+            return href
+        return f"/page/{self.pages[href]}" if href in self.pages else None
 
 
 async def _revision_before(unit: Unit, actor: Actor, before: MasterPage, document: Node) -> int | None:

@@ -312,6 +312,13 @@ class MasterStore:
         }
         return (await self.connection.execute(_ADD_PAGE, values)).scalar_one()
 
+    async def make_anew(self, page_id: int, document: Node) -> None:
+        """Another document for a page that was made just now: it is at its first revision still."""
+        made = {"document": written(document), "fingerprint": fingerprint(document), "words": words_of_page(document)}
+        await self.connection.execute(update(t.Page).where(t.Page.id == page_id).values(**made))
+        state = update(t.PageState).where(t.PageState.page_id == page_id)
+        await self.connection.execute(state.values(document=made["document"]))
+
     async def rename(self, kind: OutlineKind, item_id: int, name: str) -> None:
         """Gives a divider or section another name; the name of a page is its title."""
         table = _TABLES[kind]

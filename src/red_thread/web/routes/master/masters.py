@@ -276,10 +276,10 @@ async def get_search(
 
 
 @router.get("/masters/{master_id}/zip")
-async def get_zip(master_id: int, unit: InUnit, actor: ByActor) -> Response:
+async def get_zip(master_id: int, unit: InUnit, actor: ByActor, settings: InSettings) -> Response:
     """The whole master as a zip of Markdown, which can be brought in again."""
     found = await export_master(unit, actor, master_id)
-    body = await within_limits(found.name, write_master, _written(found), found.pictures)
+    body = await within_limits(found.name, write_master, _written(found), found.pictures, settings.public_url)
     named = f"attachment; filename*=UTF-8''{quote(folder_name(found.name), safe='')}.zip"
     return Response(body, media_type="application/zip", headers={"Content-Disposition": named})
 
@@ -291,7 +291,7 @@ def _written(found: Exported) -> list[WrittenPage | WrittenHolder]:
     for item in found.items:
         holders = tuple((holder_name(holder), name) for holder, name in item.holders)
         if isinstance(item, ExportedPage):
-            written.append(WrittenPage(holders, item.document, item.tucked_under, item.standing))
+            written.append(WrittenPage(holders, item.document, item.tucked_under, item.standing, item.page_id))
         elif paths[item.holders[-1][0]] == 1 or (item.display, item.writing) != (Display.ORDINARY, "everywhere"):
             is_section = item.holders[-1][0][0] == "section"
             written.append(WrittenHolder(holders, is_section, item.display, item.writing))
