@@ -10,11 +10,17 @@ from hypothesis import strategies as st
 
 import red_thread.demo
 from red_thread.core.page.links import links_of
-from red_thread.core.page.nodes import attributes_of, content_of, plain_text, walk
+from red_thread.core.page.nodes import attributes_of, content_of, plain_text, title_of, walk
 from red_thread.formats.archive import read_archive
 from red_thread.formats.as_markdown import bare, write_markdown
 from red_thread.formats.markdown import read_markdown
-from red_thread.formats.master_zip import WrittenPage, folder_name, name_of_folder, write_master
+from red_thread.formats.master_zip import (
+    WrittenHolder,
+    WrittenPage,
+    folder_name,
+    name_of_folder,
+    write_master,
+)
 from red_thread.reading.files import read_pages
 from tests.formats.test_other_formats import a_picture
 from tests.formats.test_recordings import wav
@@ -178,3 +184,14 @@ def test_a_link_that_leads_to_no_page_is_told_and_its_words_stay():
     assert [problem.reason for problem in read.problems] == [
         "the link to ../b.md#top was left out: no page comes of that"
     ]
+
+
+@pytest.mark.parametrize("name", ["Tides " * 33, "潮" * 200, "x" * 60, "y" * 61])
+def test_long_names_come_back_whole_and_no_folder_is_too_long_for_a_disk(name):
+    name = name.strip()
+    inside = (("divider-1", name), ("section-1", f"In {name}"[:200]))
+    holders = [WrittenHolder(inside[:1], False), WrittenHolder(inside, True)]
+    made = read_archive("master.zip", write_master([*holders, WrittenPage(inside, page("a:x", name))], {}))
+    assert all(len(part.encode()) <= 255 for path in made for part in path.split("/"))
+    (found,) = read_pages(made).pages
+    assert (found.dividers, found.section, title_of(found.document)) == ((name,), f"In {name}"[:200], name)

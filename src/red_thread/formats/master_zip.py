@@ -5,6 +5,7 @@ them keep the order. A folder that is empty, or of which there is more to say th
 """
 
 import io
+import json
 import re
 import zipfile
 from collections import defaultdict
@@ -24,6 +25,7 @@ _NO_NAME = re.compile(r'[%/\\:*?"<>|\x00-\x1f]|^\.|[. ]$')
 _WRITTEN = re.compile(r"%[0-9A-F]{2}")
 _OLDEST = (1980, 1, 1, 0, 0, 0)  # the same master always makes the same file
 ABOUT = "about.yaml"
+_LONGEST = 60  # characters of a name that a folder bears: in any script, however it is packed out
 _ENDINGS = {
     "image/png": "png",
     "image/jpeg": "jpg",
@@ -62,11 +64,21 @@ class WrittenHolder:
     writing: str = "everywhere"
 
 
-def read_about(body: bytes) -> tuple[bool, Display, str] | None:
-    """Whether a folder is a section, who sees what is in it and where students write on what is made in it.
+@dataclass(frozen=True, slots=True)
+class About:
+    """What a folder is: a section or a divider, who sees what is in it, where students write on what is made in it.
 
-    None for an `about.yaml` that is none of ours.
+    `name`: where it is too long for a folder.
     """
+
+    is_section: bool
+    display: Display
+    writing: str
+    name: str | None
+
+
+def read_about(body: bytes) -> About | None:
+    """What an `about.yaml` says; None for one that is none of ours."""
     try:
         said = yaml.load(body.decode(), Loader=yaml.BaseLoader)
     except (yaml.YAMLError, RecursionError, ValueError):
@@ -74,12 +86,18 @@ def read_about(body: bytes) -> tuple[bool, Display, str] | None:
     if not isinstance(said, dict) or said.get("kind") not in ("section", "divider"):
         return None
     writing = "spaces" if said.get("writing") == "spaces" else "everywhere"
-    return said["kind"] == "section", Display.said(said.get("shown")) or Display.ORDINARY, writing
+    name = said["named"] if isinstance(said.get("named"), str) else None
+    return About(said["kind"] == "section", Display.said(said.get("shown")) or Display.ORDINARY, writing, name)
+
+
+def is_too_long(name: str) -> bool:
+    """Whether a folder cannot bear the whole of a name."""
+    return len(name) > _LONGEST
 
 
 def folder_name(name: str) -> str:
     """A name as a folder may have it."""
-    return _NO_NAME.sub(lambda found: "".join(f"%{byte:02X}" for byte in found.group().encode()), name[:120])
+    return _NO_NAME.sub(lambda found: "".join(f"%{byte:02X}" for byte in found.group().encode()), name[:_LONGEST])
 
 
 def name_of_folder(folder: str) -> str:
@@ -148,7 +166,7 @@ def _paths(items: Sequence[WrittenPage | WrittenHolder]) -> list[str]:
         if isinstance(item, WrittenHolder):
             paths.append(f"{path}{ABOUT}")
         else:
-            title = folder_name(title_of(item.document))[:80].strip()
+            title = folder_name(title_of(item.document)).strip()
             paths.append(f"{path}{folders.number(path)} {title}.md")
     return paths
 
@@ -159,7 +177,9 @@ def _written(document: Node, page: WrittenPage) -> bytes:
 
 def _about(holder: WrittenHolder) -> bytes:
     shown = f"shown: {holder.display.words}\nwriting: {holder.writing}\n" if holder.is_section else ""
-    return f"kind: {'section' if holder.is_section else 'divider'}\n{shown}".encode()
+    name = holder.holders[-1][1]
+    named = f"named: {json.dumps(name, ensure_ascii=False)}\n" if is_too_long(name) else ""
+    return f"kind: {'section' if holder.is_section else 'divider'}\n{named}{shown}".encode()
 
 
 def _add(archive: zipfile.ZipFile, path: str, body: bytes) -> None:

@@ -1,6 +1,7 @@
 """A file, or a zip of folders of them, read as the pages and holders of a master."""
 
 import asyncio
+import posixpath
 import re
 from collections.abc import Mapping
 from functools import partial
@@ -75,11 +76,12 @@ def read_pages(
     """
     read = ReadFiles()
     kinds = {path: kind_of(path, body) for path, body in files.items()}
+    folders = _Folders(files)
     used: set[str] = set()
     for k, path in enumerate(sorted(files)):
         hear(k, len(files))
-        if PurePosixPath(path).name == ABOUT and (about := read_about(files[path])):
-            read.items.append(ImportedHolder(_folders(path), *about))
+        if about := folders.abouts.get(posixpath.dirname(path)) if _is_about(path) else None:
+            read.items.append(ImportedHolder(folders.of(path), about.is_section, about.display, about.writing))
         kind = kinds[path]
         if kind is None or (kind.beside and not alone):
             continue
@@ -89,16 +91,17 @@ def read_pages(
         except Unreadable as error:
             read.problems.append(Problem(path, 0, error.why))
             continue
-        used |= _gather(read, path, found, files)
-    left = [path for path in sorted(files) if path not in used and PurePosixPath(path).name != ABOUT]
+        used |= _gather(read, path, folders.of(path), found, files)
+    left = [path for path in sorted(files) if path not in used and not _is_about(path)]
     read.problems += [Problem(path, 0, _why_left(path, kinds[path])) for path in left]
     return read
 
 
-def _gather(read: ReadFiles, path: str, pages: list[ReadPage], files: Mapping[str, bytes]) -> set[str]:
+def _gather(
+    read: ReadFiles, path: str, folders: tuple[str, ...], pages: list[ReadPage], files: Mapping[str, bytes]
+) -> set[str]:
     """Puts the pages of one file where its folders say; gives the paths of the pictures that they show."""
     shown: set[str] = set()
-    folders = _folders(path)
     folders = (folders or ("New pages",)) if len(pages) == 1 else (*folders, stem_of(path))
     for page in pages:
         read.problems += page.problems
@@ -134,5 +137,22 @@ def _why_left(path: str, kind: FileKind | None) -> str:
     return "no page shows it, and it was left out" if kind and kind.beside else why_unread(path)
 
 
-def _folders(path: str) -> tuple[str, ...]:
-    return tuple(name_of_folder(_NUMBER.sub("", part)) for part in PurePosixPath(path).parts[:-1])
+class _Folders:
+    """The names that the folders of an archive stand for."""
+
+    def __init__(self, files: Mapping[str, bytes]) -> None:
+        abouts = {posixpath.dirname(path): read_about(body) for path, body in files.items() if _is_about(path)}
+        self.abouts = {folder: about for folder, about in abouts.items() if about}
+
+    def of(self, path: str) -> tuple[str, ...]:
+        """The dividers and, last, the section of a file."""
+        above = list(reversed(PurePosixPath(path).parents[:-1]))
+        return tuple(self._name(folder.as_posix(), folder.name) for folder in above)
+
+    def _name(self, path: str, folder: str) -> str:
+        about = self.abouts.get(path)
+        return (about.name if about else None) or name_of_folder(_NUMBER.sub("", folder))
+
+
+def _is_about(path: str) -> bool:
+    return PurePosixPath(path).name == ABOUT

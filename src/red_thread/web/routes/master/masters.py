@@ -35,7 +35,7 @@ from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, OutlinePage, Section
-from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, write_master
+from red_thread.formats.master_zip import WrittenHolder, WrittenPage, folder_name, is_too_long, write_master
 from red_thread.reading.files import read_as_pages
 from red_thread.reading.limits import within_limits
 from red_thread.store.windows import Window
@@ -292,7 +292,11 @@ def _written(found: Exported) -> list[WrittenPage | WrittenHolder]:
         holders = tuple((holder_name(holder), name) for holder, name in item.holders)
         if isinstance(item, ExportedPage):
             written.append(WrittenPage(holders, item.document, item.tucked_under, item.standing, item.page_id))
-        elif paths[item.holders[-1][0]] == 1 or (item.display, item.writing) != (Display.ORDINARY, "everywhere"):
+        elif (
+            is_too_long(holders[-1][1])
+            or paths[item.holders[-1][0]] == 1
+            or (item.display, item.writing) != (Display.ORDINARY, "everywhere")
+        ):
             is_section = item.holders[-1][0][0] == "section"
             written.append(WrittenHolder(holders, is_section, item.display, item.writing))
     return written
