@@ -159,6 +159,19 @@ def test_what_is_left_out_is_said():
     assert notes.reason == "the speaker’s notes of 1 slide were left out: students would read them"
 
 
+def test_a_sheet_that_is_too_large_for_a_page_comes_in_as_far_as_it_fits_and_that_is_said():
+    made = io.BytesIO()
+    with xlsxwriter.Workbook(made) as book:
+        sheet = book.add_worksheet("Marks")
+        for row in range(5000):
+            sheet.write_row(row, 0, [f"student {row}", row])
+    read = read_pages({"marks.xlsx": made.getvalue()}, alone=True)
+    (page,) = read.pages
+    assert len(content_of(content_of(page.document)[0])) == 2000
+    (problem,) = read.problems
+    assert problem.reason == "the sheet marks has 5000 rows and 2 columns; the first 2000 rows and 2 columns came in"
+
+
 def test_pictures_come_along_with_their_words():
     for name, source in (("deck.pptx", "a limpet"), ("sea.epub", "kelp"), ("limpets.odt", "")):
         pages = read_pages({name: FILES[name][0]()}, alone=True).pages

@@ -5,7 +5,7 @@ import pytest
 from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
-from red_thread.store.database import Database
+from red_thread.store.database import Database, SameMoment
 from red_thread.store.tables import OfSchool, Table
 from tests.conftest import migrate_at
 from tests.school import School, found_school
@@ -70,7 +70,7 @@ async def test_no_row_goes_over_into_another_school(database, school):
 
 
 async def test_a_reference_into_another_school_is_none(database, school):
-    with pytest.raises(DBAPIError, match="violates foreign key"):
+    with pytest.raises(SameMoment, match="master_teacher_person_id_fkey"):
         async with database.begin(school=OTHERS) as unit:
             await unit.masters.add_master("Stolen", school.teacher.person_id)
 

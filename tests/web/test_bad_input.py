@@ -42,7 +42,8 @@ async def test_rosters_that_cannot_be_read(teacher, school: School, name, body, 
         ("x.zip", b"PK nonsense", "not a zip"),
         ("x.md", b"a\x00b", "not a text file"),
         ("x.xyz", b"words", "this kind of file is not read"),
-        ("x.odt", b"PK nonsense", "save it as DOCX"),
+        ("x.odt", b"PK nonsense", "it is not ODT, whatever its name says"),
+        ("x.doc", b"PK nonsense", "save it as DOCX"),
     ],
 )
 async def test_pages_that_cannot_be_read(teacher, school: School, name, body, says):
@@ -65,7 +66,7 @@ async def test_a_zip_of_markdown_comes_in_and_what_could_not_is_listed(teacher, 
 
 async def test_no_picture(teacher, school: School):
     answer = await teacher.post(f"/api/masters/{school.master}/blobs", files=file("x.svg", b"<p><svg/></p>"))
-    await problem(answer, 422, "not a PNG, JPEG, WebP, GIF, BMP, TIFF or SVG")
+    await problem(answer, 422, "not a PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC, AVIF or SVG")
 
 
 async def test_far_too_large_is_refused_before_it_is_read(teacher, school: School):

@@ -17,7 +17,7 @@ from red_thread.formats.media import media_among
 from red_thread.formats.pages import ReadPage, stem_of
 from red_thread.formats.problems import Unreadable
 
-SECONDS = 60
+SECONDS = 25
 _MEMORY = "-M700M"
 _PANDOC = "pandoc"
 _FAILED = (subprocess.SubprocessError, OSError)

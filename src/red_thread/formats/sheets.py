@@ -13,7 +13,7 @@ from red_thread.formats.html import read_html
 from red_thread.formats.pages import ReadPage, stem_of
 from red_thread.formats.problems import Problem, Unreadable
 
-MOST_ROWS = 1000
+MOST_CELLS = 4000  # of one page, which has an end
 _NOT_SEEN = "the sheet {name} is hidden, and was left out"
 _TOO_LARGE = (
     "the sheet {name} has {rows} rows and {columns} columns; the first {most} rows and {widest} columns came in"
@@ -73,17 +73,22 @@ def _words(value: Any) -> str:
 
 def _page(name: str, title: str, rows: Sequence[Sequence[str]]) -> ReadPage:
     page = read_html(name, "".join(_table(rows)).encode(), title)
-    if len(rows) > MOST_ROWS or len(rows[0]) > WIDEST:
-        size = {"rows": len(rows), "columns": len(rows[0]), "most": MOST_ROWS, "widest": WIDEST}
+    most = _most_rows(rows)
+    if len(rows) > most or len(rows[0]) > WIDEST:
+        size = {"rows": len(rows), "columns": len(rows[0]), "most": most, "widest": min(len(rows[0]), WIDEST)}
         page.problems.append(Problem(name, 0, _TOO_LARGE.format(name=title, **size)))
     return page
+
+
+def _most_rows(rows: Sequence[Sequence[str]]) -> int:
+    return MOST_CELLS // min(max(len(rows[0]), 1), WIDEST)
 
 
 def _table(rows: Sequence[Sequence[str]]) -> Iterator[str]:
     """As HTML. A first row that is full of words, and has others below it, is the heading."""
     heads = len(rows) > 1 and all(value and not _is_number(value) for value in rows[0])
     yield "<table>"
-    for k, row in enumerate(rows[:MOST_ROWS]):
+    for k, row in enumerate(rows[: _most_rows(rows)]):
         cell = "th" if heads and k == 0 else "td"
         yield "<tr>" + "".join(f"<{cell}>{_lines(value)}</{cell}>" for value in row[:WIDEST]) + "</tr>"
     yield "</table>"

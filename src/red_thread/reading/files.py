@@ -15,7 +15,7 @@ from red_thread.formats.media import media_among, target_of
 from red_thread.formats.pages import Hear, ReadPage, stem_of, unheard
 from red_thread.formats.pdf import read_part, together
 from red_thread.formats.problems import Problem, Unreadable
-from red_thread.reading.kinds import NAMES, FileKind, ending_of, kind_of, read_kind, why_unread
+from red_thread.reading.kinds import NAMES, FileKind, ending_of, is_unread, kind_of, read_kind, why_unread
 from red_thread.reading.limits import heard_within_limits
 from red_thread.reading.values import CleanBlob, ImportedHolder, ImportedPage, ReadFiles
 
@@ -58,7 +58,7 @@ async def _read_pdf(name: str, body: bytes, draws: bool, hear: Hear) -> ReadFile
 
 
 def _read_files(name: str, body: bytes, hear: Hear) -> ReadFiles:
-    if body[:2] == b"PK" and kind_of(name, body) is None:
+    if body[:2] == b"PK" and kind_of(name, body) is None and not is_unread(name):
         return read_pages(read_archive(name, body), hear=hear)
     return read_pages({name: body}, alone=True, hear=hear)
 

@@ -198,6 +198,11 @@ def kind_of(path: str, body: bytes) -> FileKind | None:
     return next((kind for kind in KINDS if kind.certain and kind.is_it(body)), named)
 
 
+def is_unread(path: str) -> bool:
+    """Whether it is of a kind of which it is said what to save it as, whatever it is made of."""
+    return ending_of(path) in _UNREAD
+
+
 def why_unread(path: str) -> str:
     """Why a file of no kind that is read came to nothing, and what to do."""
     return _UNREAD.get(ending_of(path), "this kind of file is not read, and was left out")

@@ -48,7 +48,10 @@ class NotNow(Exception):
 
 
 class SameMoment(Exception):
-    """Somebody else did what this transaction does, between its look and its writing."""
+    """Somebody else did what this transaction does, or took away what it needs, between its look and its writing.
+
+    It says the constraint that stood in the way, and no value: those are somebody's.
+    """
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,7 +94,7 @@ class Database:
             raise NotStorable from error
         except IntegrityError as error:
             if isinstance(error.orig, psycopg.errors.UniqueViolation | psycopg.errors.ForeignKeyViolation):
-                raise SameMoment from error
+                raise SameMoment(error.orig.diag.constraint_name) from error
             raise
         except (OperationalError, InterfaceError, PoolTimeout, psycopg.OperationalError) as error:
             raise NotNow from error

@@ -48,7 +48,7 @@ async def _not_now(request: Request, error: Exception) -> JSONResponse:
 
 async def _same_moment(request: Request, error: Exception) -> JSONResponse:
     """Two did one thing, and the database let one of them: what the other sees is old by now."""
-    _log.warning("%s %s: %s", request.method, request.url.path, error.__cause__)
+    _log.warning("%s %s: %s", request.method, request.url.path, error)
     hint = "Nothing is lost. Look at what is there now, then try again."
     return problem(409, "SameMoment", "Somebody did the same at the same moment.", hint)
 
