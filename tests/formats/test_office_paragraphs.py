@@ -7,15 +7,12 @@ import docx
 import pytest
 from docx.enum.text import WD_ALIGN_PARAGRAPH
 from docx.oxml import parse_xml
-from docx.oxml.ns import qn
+from docx.oxml.ns import nsmap, qn
 
 from red_thread.core.page.nodes import attributes_of, content_of, plain_text
 from red_thread.formats.docx import read_docx
 
-W = (
-    'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main" '
-    'xmlns:w14="http://schemas.microsoft.com/office/word/2010/wordml"'
-)
+W = " ".join(f'xmlns:{short}="{nsmap[short]}"' for short in ("w", "w14"))
 
 
 def read(document):
@@ -94,7 +91,7 @@ def test_a_list_begins_where_it_did_and_goes_on_after_other_words():
     "how",
     ['<w:shd w:val="clear" w:fill="FFF2CC"/>', '<w:pBdr><w:top w:val="single"/><w:bottom w:val="single"/></w:pBdr>'],
 )
-def test_framed_paragraphs_are_one_note(how):
+def test_framed_paragraphs_stand_in_a_frame_together(how):
     document = docx.Document()
     for words in ("Mind the tide.", "Wear boots."):
         add(document.add_paragraph(words), how, to_properties=True)
