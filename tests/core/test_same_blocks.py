@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from red_thread.core.merge import merge_page
-from red_thread.core.merge.same_blocks import questions_gone, with_ids_of
+from red_thread.core.merge.same_blocks import unsure, with_ids_of
 from red_thread.core.page.nodes import attributes_of, content_of, paragraph, walk, with_content
 from tests.notation import page, show
 from tests.properties.strategies import PAGES
@@ -199,10 +199,40 @@ def test_an_id_goes_to_the_question_itself_wherever_it_stands_in_both(before, an
             assert mine & theirs
 
 
-def test_what_is_asked_no_more_is_told():
+def test_what_is_asked_no_more_is_told_with_what_is_asked_anew():
     before = questions("Why does the sea fall?", "Where is the wrack?")
-    anew = with_ids_of(before, bare(questions("Where is the wrack?", "What is kelp good for?")))
-    assert questions_gone(before, anew) == ["Why does the sea fall?"]
-    assert questions_gone(before, with_ids_of(before, bare(before))) == []
-    counted = table("Kind|Count", "Crab|")
-    assert questions_gone(counted, with_ids_of(counted, bare(table("Kind|How many", "Crab|")))) == ["Count"]
+    read = bare(questions("Where is the wrack?", "What is kelp good for?"))
+    found = unsure(before, read)
+    assert [question.words for question in found.gone] == ["Why does the sea fall?"]
+    assert [question.words for question in found.fresh] == ["What is kelp good for?"]
+    assert unsure(before, bare(before)).gone == unsure(before, bare(before)).fresh == ()
+    (column,) = unsure(table("Kind|Count", "Crab|"), bare(table("Kind|How many", "Crab|"))).gone
+    assert column.words == "Count"
+
+
+def test_a_question_is_another_if_somebody_says_so():
+    """Then answers to the one stand under the other; the rest is as it was."""
+    before = questions("Why does the sea fall?", "Where is the wrack?")
+    read = bare(questions("Where is the wrack?", "What is kelp good for?"))
+    found = unsure(before, read)
+    meant = {found.gone[0].id: found.fresh[0].id}
+    assert ids(with_ids_of(before, read, meant)) == ["q1", "q0"]
+    assert ids(with_ids_of(before, read))[0] == "q1" and "q0" not in ids(with_ids_of(before, read))
+
+
+@given(PAGES, PAGES, st.data())
+def test_whatever_somebody_says_no_id_stands_twice_and_no_known_block_changes(before, anew, data):
+    """Said of questions that are not unsure, of other kinds, or of nothing at all, it is passed over."""
+    read = bare(anew)
+    known, found = with_ids_of(before, read), unsure(before, read)
+    names = st.sampled_from([*(q.id for q in (*found.gone, *found.fresh)), *ids_of(before), *ids_of(read), "nothing"])
+    meant = data.draw(st.dictionaries(names, names, max_size=4))
+    told = with_ids_of(before, read, meant)
+    assert len(ids_of(told)) == len(set(ids_of(told)))
+    moved = [(was, now) for was, now in zip(ids_of(known), ids_of(told), strict=True) if was != now]
+    assert {now for _, now in moved} <= {question.id for question in found.gone}
+    assert all(was not in ids_of(before) for was, _ in moved)
+
+
+def ids_of(document: dict[str, Any]) -> list[str]:
+    return [attributes_of(node)["id"] for node in walk(document) if "id" in attributes_of(node)]

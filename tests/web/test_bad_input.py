@@ -132,3 +132,12 @@ async def test_what_is_not_there(teacher, address):
 
 async def test_a_request_that_is_not_what_was_expected(teacher):
     await problem(await teacher.post("/api/pushes/plan", json={"master_id": "x"}), 422, "not what was expected")
+
+
+@pytest.mark.parametrize(
+    "meant", ["{", "5", '[{"page_id": "x"}]', '[{"page_id": 1, "before": 5, "now": "b"}]', "[" * 5000]
+)
+async def test_what_is_said_of_questions_has_to_be_a_list_of_that(teacher, school: School, meant):
+    address = f"/api/masters/{school.master}/pages?again=update"
+    answer = await teacher.post(address, files=file("x.md", b"# X"), data={"meant": meant})
+    await problem(answer, 422, "not what was expected")

@@ -880,6 +880,8 @@ export interface paths {
         /**
          * Post Pages
          * @description Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name.
+         *
+         *     `meant` beside the file: as JSON, a list of `MeantIn`.
          */
         post: operations["post_pages"];
         delete?: never;
@@ -3365,11 +3367,13 @@ export interface components {
         /**
          * PlannedPageOut
          * @description A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there; `gone`:
-         *     what that asks and the file does not.
+         *     what that asks and the file does not in words like them; `fresh`: what the file asks anew.
          */
         PlannedPageOut: {
+            /** Fresh */
+            fresh: components["schemas"]["QuestionOut"][];
             /** Gone */
-            gone: string[];
+            gone: components["schemas"]["QuestionOut"][];
             /** Into */
             into: string[];
             /** Page Id */
@@ -3621,6 +3625,18 @@ export interface components {
         PutBackOut: {
             /** Stay */
             stay: string[];
+        };
+        /**
+         * QuestionOut
+         * @description A question of a page, or of a file. `kind`: what it is asked with; only what is asked alike can be the same.
+         */
+        QuestionOut: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
         };
         /**
          * QuotasOut

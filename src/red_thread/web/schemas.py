@@ -636,15 +636,32 @@ class ProgressOut(Schema):
     of: int
 
 
+class QuestionOut(Schema):
+    """A question of a page, or of a file. `kind`: what it is asked with; only what is asked alike can be the same."""
+
+    id: str
+    words: str
+    kind: str
+
+
+class MeantIn(Schema):
+    """Of a page that comes in again: the question `now` of the file is what the question `before` has become."""
+
+    page_id: Id
+    before: str = Field(max_length=200)
+    now: str = Field(max_length=200)
+
+
 class PlannedPageOut(Schema):
     """A page of a file. `into`: its dividers and its section; `page_id`: the page of its name that is there; `gone`:
-    what that asks and the file does not.
+    what that asks and the file does not in words like them; `fresh`: what the file asks anew.
     """
 
     title: str
     into: list[str]
     page_id: int | None
-    gone: list[str]
+    gone: list[QuestionOut]
+    fresh: list[QuestionOut]
 
 
 class PagesPlanOut(Schema):

@@ -3,10 +3,11 @@
 import pytest
 
 from red_thread.actions.master.change_outline import add_page, blank_page
-from red_thread.actions.master.import_pages import Taken, import_pages
+from red_thread.actions.master.import_pages import Taken, import_pages, look_at_import
 from red_thread.actions.master.put_back import Done, put_back
 from red_thread.actions.refusals import NotFound
 from red_thread.core.page.links import links_of
+from red_thread.core.page.nodes import Node, content_of
 from red_thread.reading.files import read_pages
 from red_thread.reading.values import ImportedHolder, ImportedPage
 from tests.notation import page
@@ -106,3 +107,27 @@ async def test_links_between_files_lead_to_the_pages_that_they_become(school: Sc
         again = await import_pages(unit, school.teacher, school.master, read.items, update=True)
     assert (again.same, again.updated, again.page_ids) == (3, {}, [])
     assert await undo(school, taken) == [] and not {"A", "B", "C"} & set(await told(school))
+
+
+async def test_what_somebody_says_of_a_question_in_other_words_keeps_the_answers_to_it(school: School):
+    (ada,) = await school.add_class("9A", 1)
+    question = "# Tides\n\n::: space lines {}\n:::\n"
+    first = read_pages({"Sea/tides.md": question.format("Why does the sea fall?").encode()})
+    async with school.database.begin() as unit:
+        (page_id,) = (await import_pages(unit, school.teacher, school.master, first.items)).page_ids
+    await school.push([page_id], "9A")
+    (asked,) = [block["attrs"]["id"] for block in content_of(await document(school, page_id))]
+    await school.write(ada, page_id, f"{asked}=space[ p:The moon. ]")
+    again = read_pages({"Sea/tides.md": question.format("What pulls at all this water?").encode()})
+    async with school.database.begin() as unit:
+        (there,) = await look_at_import(unit, school.teacher, school.master, again.items)
+        assert there is not None and [q.words for q in there.unsure.gone] == ["Why does the sea fall?"]
+        meant = {page_id: {there.unsure.gone[0].id: there.unsure.fresh[0].id}}
+        await import_pages(unit, school.teacher, school.master, again.items, update=True, meant=meant)
+    (now,) = content_of(await document(school, page_id))
+    assert (now["attrs"]["id"], now["attrs"]["prompt"]) == (asked, "What pulls at all this water?")
+
+
+async def document(school: School, page_id: int) -> Node:
+    async with school.database.begin() as unit:
+        return (await unit.masters.pages([page_id]))[0].document

@@ -7,7 +7,7 @@
 	import Dialog from '../../ui/Dialog.svelte';
 	import Unreadable from '../../ui/Unreadable.svelte';
 	import { count, list } from '../../ui/words';
-	import { BringingState, bySection } from './bringing.svelte';
+	import { BringingState, bySection, meantKey } from './bringing.svelte';
 	import type { MasterState } from './master.svelte';
 
 	let { master, open = $bindable() }: { master: MasterState; open: boolean } = $props();
@@ -60,17 +60,29 @@
 		{#if bringing.gone.length}
 			<div class="mb-4 rounded-md bg-lamp px-4 py-3" role="status">
 				<p class="font-semibold">Not in the file any more, or asked in other words:</p>
-				<ul>
-					{#each bringing.gone.slice(0, 20) as page, k (k)}
-						<li>
-							“{page.title}”: {list(
-								page.gone.map((question) => `“${question}”`),
-								4
-							)}
-						</li>
+				<ul class="max-h-60 overflow-y-auto">
+					{#each bringing.gone as page (page.page_id)}
+						{#each page.gone as gone (gone.id)}
+							{@const choices = bringing.choices(page, gone)}
+							<li class="py-1">
+								“{gone.words}” <span class="text-soft">on {page.title}</span>
+								{#if choices.length}
+									<select
+										class="mt-1 block max-w-full rounded-md border border-line-strong bg-raised px-2 py-1"
+										aria-label="What became of “{gone.words}”"
+										bind:value={bringing.meant[meantKey(page, gone)]}
+									>
+										<option value={undefined}>is gone</option>
+										{#each choices as now (now.id)}<option value={now.id}>is now “{now.words}”</option>{/each}
+									</select>
+								{/if}
+							</li>
+						{/each}
 					{/each}
 				</ul>
-				<p class="mt-1">What students have answered there is kept on their page, with its question.</p>
+				<p class="mt-1">
+					What students have answered to a question that is gone is kept on their page, with the question.
+				</p>
 			</div>
 		{/if}
 		<div class="flex gap-2">

@@ -5,6 +5,14 @@ import { count, list } from '../../ui/words';
 import type { MasterState } from './master.svelte';
 
 export type Planned = Schemas['PlannedPageOut'];
+export type Asked = Schemas['QuestionOut'];
+/** Of a page that comes in again: which question of the file another one has become. */
+export interface Meant {
+	page_id: number;
+	before: string;
+	now: string;
+}
+export const meantKey = (page: Planned, gone: Asked) => `${page.page_id} ${gone.id}`;
 
 export class BringingState {
 	busy = $state(false);
@@ -14,6 +22,8 @@ export class BringingState {
 	plan = $state.raw<Schemas['PagesPlanOut'] | null>(null);
 	/** Whether pages that are there by name are brought up to date; if not, they come in beside. */
 	update = $state(true);
+	/** By page and question that is gone, the question of the file which it is now. */
+	meant = $state<Record<string, string>>({});
 	/** The first page that came in, once one has. */
 	first: number | undefined;
 	#file: File | null = null;
@@ -30,6 +40,22 @@ export class BringingState {
 		return this.update ? (this.plan?.pages ?? []).filter((page) => page.gone.length) : [];
 	}
 
+	/** The questions of the file that one may be now: asked alike, and taken by no other. */
+	choices(page: Planned, gone: Asked): Asked[] {
+		const key = meantKey(page, gone);
+		const taken = Object.entries(this.meant).flatMap(([other, now]) => (other === key ? [] : [now]));
+		return page.fresh.filter((now) => now.kind === gone.kind && !taken.includes(now.id));
+	}
+
+	#meant(): Meant[] {
+		return this.gone.flatMap((page) =>
+			page.gone.flatMap((gone) => {
+				const now = this.meant[meantKey(page, gone)];
+				return now && page.page_id ? [{ page_id: page.page_id, before: gone.id, now }] : [];
+			})
+		);
+	}
+
 	/** What pressing the button does, in words. */
 	get words(): string {
 		const all = this.plan?.pages.length ?? 0;
@@ -43,6 +69,7 @@ export class BringingState {
 		this.#file = file;
 		this.plan = null;
 		this.update = true;
+		this.meant = {};
 		return this.#busily(async (watch) => {
 			this.plan = await this.master.planFile(file, watch);
 		});
@@ -51,7 +78,8 @@ export class BringingState {
 	/** Gives whether all of it came about. */
 	take() {
 		return this.#busily(async (watch) => {
-			this.first = await this.master.takeIn(this.#file!, this.update && this.there > 0, watch);
+			const update = this.update && this.there > 0;
+			this.first = await this.master.takeIn(this.#file!, update, watch, update ? this.#meant() : []);
 			this.plan = this.#file = null;
 		});
 	}

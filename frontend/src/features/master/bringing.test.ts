@@ -1,24 +1,29 @@
 import { expect, it } from 'vitest';
-import { BringingState, bySection, came } from './bringing.svelte';
+import { BringingState, bySection, came, meantKey, type Asked, type Meant } from './bringing.svelte';
 import type { MasterState } from './master.svelte';
 
 const page = (title: string, into: string[], page_id: number | null = null) => ({
 	title,
 	into,
 	page_id,
-	gone: [] as string[]
+	gone: [] as Asked[],
+	fresh: [] as Asked[]
 });
 const file = new File([], 'pages.zip');
 
 async function looked(pages: ReturnType<typeof page>[]) {
 	const taken: boolean[] = [];
+	const meant: Meant[] = [];
 	const master = {
 		planFile: async () => ({ pages, problems: [] }),
-		takeIn: async (_: File, update: boolean) => taken.push(update)
+		takeIn: async (_: File, update: boolean, _watch: string, said: Meant[]) => {
+			taken.push(update);
+			meant.push(...said);
+		}
 	};
 	const bringing = new BringingState(master as unknown as MasterState);
 	await bringing.look(file);
-	return { bringing, taken };
+	return { bringing, taken, meant };
 }
 
 it.each([
@@ -36,6 +41,22 @@ it('brings up to date only where something is there by name', async () => {
 	const { bringing, taken } = await looked([page('Ebb', ['Tides'])]);
 	await bringing.take();
 	expect([taken, bringing.plan]).toEqual([[false], null]);
+});
+
+it('asks what became of a question that the file asks in other words, and each can be one alone', async () => {
+	const asked = (id: string, kind = 'space') => ({ id, kind, words: `${id}?` });
+	const known = {
+		...page('Ebb', ['Tides'], 4),
+		gone: [asked('q1'), asked('q2')],
+		fresh: [asked('b7'), asked('g1', 'gap')]
+	};
+	const { bringing, meant } = await looked([known]);
+	const choices = () => known.gone.map((gone) => bringing.choices(known, gone).map((now) => now.id));
+	expect(choices()).toEqual([['b7'], ['b7']]);
+	bringing.meant[meantKey(known, known.gone[0]!)] = 'b7';
+	expect(choices()).toEqual([['b7'], []]);
+	await bringing.take();
+	expect(meant).toEqual([{ page_id: 4, before: 'q1', now: 'b7' }]);
 });
 
 it.each([

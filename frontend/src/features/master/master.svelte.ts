@@ -5,7 +5,7 @@ import { attempt } from '../../ui/report';
 import { HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
-import { came, stayedWords } from './bringing.svelte';
+import { came, stayedWords, type Meant } from './bringing.svelte';
 import { displayedWords, templateWords } from './display';
 import { Folds } from './folds.svelte';
 import { writingWords } from './settings';
@@ -181,10 +181,10 @@ export class MasterState {
 	}
 
 	/** `update`: pages that are there by name change. */
-	async takeIn(file: File, update: boolean, watch: string): Promise<number | undefined> {
+	async takeIn(file: File, update: boolean, watch: string, meant: Meant[]): Promise<number | undefined> {
 		const again = update ? 'update' : 'beside';
 		const address = `/api/masters/${this.id}/pages?again=${again}&watch=${watch}`;
-		const report = await send<Schemas['PagesReportOut']>(address, file);
+		const report = await send<Schemas['PagesReportOut']>(address, file, { meant: JSON.stringify(meant) });
 		await this.load();
 		if (report.page_ids.length + report.updated.length)
 			this.#done(came(report), () => this.#change(() => this.#putBack(report)));

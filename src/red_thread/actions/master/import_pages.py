@@ -17,7 +17,7 @@ from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.permissions import require_master_page, require_teacher
 from red_thread.actions.room import require_room_in_master
-from red_thread.core.merge.same_blocks import questions_gone, with_ids_of
+from red_thread.core.merge.same_blocks import NOTHING_MEANT, Meant, Unsure, unsure, with_ids_of
 from red_thread.core.outline.standing import Standing
 from red_thread.core.outline.tree import Outline, OutlinePage, Section
 from red_thread.core.page.fingerprint import fingerprint
@@ -38,6 +38,7 @@ from red_thread.reading.values import ImportedHolder, ImportedPage
 from red_thread.store.master.values import MasterPage
 from red_thread.store.unit import Unit
 
+_NOTHING_SAID: Mapping[int, Meant] = {}
 _UNTOLD = {("writing", "everywhere")}  # what a file that says nothing of it is read as
 
 
@@ -65,10 +66,10 @@ class Taken:
 
 @dataclass(frozen=True, slots=True)
 class PageThere:
-    """The page of the master that a page of a file is by its name; `gone`: what it asks and the file does not."""
+    """The page of the master that a page of a file is by its name, and the questions of which it is not sure."""
 
     page_id: int
-    gone: tuple[str, ...]
+    unsure: Unsure
 
 
 async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items) -> list[PageThere | None]:
@@ -90,7 +91,7 @@ async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items)
 
 
 def _there(page: MasterPage, document: Node) -> PageThere:
-    return PageThere(page.id, tuple(questions_gone(page.document, _anew(page, document))))
+    return PageThere(page.id, unsure(page.document, document))
 
 
 async def import_pages(
@@ -100,8 +101,11 @@ async def import_pages(
     items: Items,
     update: bool = False,
     hear: Callable[[int, int], None] | None = None,
+    meant: Mapping[int, Meant] = _NOTHING_SAID,
 ) -> Taken:
     """Takes pages in, in order, each at the end of its section. `update`: those that are there by name change.
+
+    `meant`: by page, which of its questions are which of the file's.
 
     `hear` is told how many of the items are done. Raises NotFound, NoRoom.
     """
@@ -113,6 +117,7 @@ async def import_pages(
     new = sum(page_id is None and isinstance(item, ImportedPage) for item, page_id in zip(items, there, strict=True))
     await require_room_in_master(unit, master_id, Kept(pages=new))
     before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
+    bring = _UpToDate(unit, actor, meant)
     titles: dict[tuple[int, str], int] = {}
     links = _Links()
     for k, item in enumerate(items):
@@ -127,7 +132,7 @@ async def import_pages(
             links.note(item, page_there.id, document, page_there)
             titles[page_there.section_id, title_of(document)] = page_there.id
             if not item.leads_to:
-                taken.note(page_there.id, await _revision_before(unit, actor, page_there, document))
+                taken.note(page_there.id, await bring.page(page_there, document))
             continue
         section_id = await places.section(item.dividers, item.section)
         parent_id = titles.get((section_id, item.tucked_under)) if item.tucked_under else None
@@ -140,7 +145,7 @@ async def import_pages(
         if there_before is None:
             await unit.masters.make_anew(page_id, document)
         else:
-            taken.note(page_id, await _revision_before(unit, actor, there_before, document))
+            taken.note(page_id, await bring.page(there_before, document))
     return taken
 
 
@@ -168,22 +173,30 @@ class _Links:
         return f"/page/{self.pages[href]}" if href in self.pages else None
 
 
-async def _revision_before(unit: Unit, actor: Actor, before: MasterPage, document: Node) -> int | None:
-    """Brings a page up to date; None where nothing differs.
+@dataclass(frozen=True, slots=True)
+class _UpToDate:
+    """Brings pages up to date. `meant`: by page, which of its questions are which of the file's."""
 
-    That is so for most of a master that comes again, and seen without asking for the page anew.
-    """
-    if fingerprint(_anew(before, document)) == before.fingerprint:
-        return None
-    page = await require_master_page(unit, actor, before.id, lock=True)
-    saved = await save_master_page(unit, actor, page.id, _anew(page, document), page.revision)
-    return page.revision if saved.page.revision > page.revision else None
+    unit: Unit
+    actor: Actor
+    meant: Mapping[int, Meant]
 
+    async def page(self, before: MasterPage, document: Node) -> int | None:
+        """Gives the revision that the page had; None where nothing differs.
 
-def _anew(page: MasterPage, document: Node) -> Node:
-    """Under the ids that its blocks have, and with the settings that no file speaks of."""
-    told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
-    return with_attributes(with_ids_of(page.document, document), **{**attributes_of(page.document), **told})
+        That is so for most of a master that comes again, and seen without asking for the page anew.
+        """
+        if fingerprint(self._anew(before, document)) == before.fingerprint:
+            return None
+        page = await require_master_page(self.unit, self.actor, before.id, lock=True)
+        saved = await save_master_page(self.unit, self.actor, page.id, self._anew(page, document), page.revision)
+        return page.revision if saved.page.revision > page.revision else None
+
+    def _anew(self, page: MasterPage, document: Node) -> Node:
+        """Under the ids that its blocks have, and with the settings that no file speaks of."""
+        told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
+        named = with_ids_of(page.document, document, self.meant.get(page.id, NOTHING_MEANT))
+        return with_attributes(named, **{**attributes_of(page.document), **told})
 
 
 async def _set_standing(unit: Unit, actor: Actor, page_id: int, standing: Standing) -> None:

@@ -4,11 +4,13 @@ A file knows no ids. Blocks that say the same are the same, in their order or mo
 it is of the same kind and like it in words. What holds no answers is the other too if it alone stands in its place.
 Gaps are known by the words around them, columns by their headings, rows by their first cells. Copies that students
 have written on are then corrected as if the teacher had typed the change, and no answer comes to stand under another
-question: where that is not sure, a block is new, and what was written under the one before is kept as taken out.
+question: where that is not sure, a block is new, and what was written under the one before is kept as taken out,
+unless somebody says that it is the same.
 """
 
-from collections.abc import Collection, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
+from typing import TypeAlias
 
 from red_thread.core.merge.likeness import alike_words, same_words
 from red_thread.core.merge.same_gaps import same_gaps
@@ -27,22 +29,83 @@ from red_thread.core.page.nodes import (
 )
 
 
-def with_ids_of(before: Node, anew: Node) -> Node:
-    """`anew` under the ids of `before`; blocks that are new have ids that no block of `before` has."""
-    return with_content(anew, _Ids.of(before).blocks(content_of(before), content_of(anew)))
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What is asked on a page: by which id, and in which words. `kind`: of what it is asked with."""
+
+    id: str
+    words: str
+    kind: str
 
 
-def questions_gone(before: Node, anew: Node) -> list[str]:
-    """Of a page under its ids, what is asked in `before` and not in `anew` any more: answers to it are set aside.
+@dataclass(frozen=True, slots=True)
+class Unsure:
+    """Questions of a page that a file does not ask in words like them, and questions of the file that are new.
 
-    A column asks by its heading, as long as its table stays.
+    Somebody may say that one is the other (`Meant`).
     """
-    stay = {node["attrs"]["id"] for node in walk(anew) if _has_id(node)}
+
+    gone: tuple[Question, ...]
+    fresh: tuple[Question, ...]
+
+
+#: By the id of a question on the page, that of the question in the file which it has become.
+Meant: TypeAlias = Mapping[str, str]
+NOTHING_MEANT: Meant = {}
+
+
+def with_ids_of(before: Node, anew: Node, meant: Meant = NOTHING_MEANT) -> Node:
+    """`anew` under the ids of `before`; blocks that are new have ids that no block of `before` has.
+
+    `meant`: what somebody said of questions that are `unsure`; anything else that it says is passed over.
+    """
+    known = with_content(anew, _Ids.of(before).blocks(content_of(before), content_of(anew)))
+    if not meant:
+        return known
+    found = _unsure(before, anew, known)
+    gone, fresh = ({question.id: question.kind for question in asked} for asked in (found.gone, found.fresh))
+    may = {new: old for old, new in meant.items() if old in gone and gone[old] == fresh.get(new)}
+    return _renamed(known, anew, may)
+
+
+def unsure(before: Node, anew: Node) -> Unsure:
+    """What a file, read as `anew`, asks in words of which it is not sure what they were in `before`.
+
+    A column asks by its heading, as long as its table stays; the questions of the file go by its own ids.
+    """
+    return _unsure(before, anew, with_ids_of(before, anew))
+
+
+def _unsure(before: Node, anew: Node, known: Node) -> Unsure:
+    stay = {node["attrs"]["id"] for node in walk(known) if _has_id(node)}
     gone = [block for block in walk(before) if _has_id(block) and block["attrs"]["id"] not in stay]
-    asked = [_question(block) for block in gone if KINDS[block["type"]].asks or block["type"] == GAP]
     tables = [block for block in walk(before) if block["type"] == TABLE and block["attrs"]["id"] in stay]
     heads = [cell for table in tables for row in content_of(table)[:1] for cell in content_of(row)]
-    return asked + [plain_text(cell) or "a column" for cell in heads if cell["attrs"]["id"] not in stay]
+    columns = [
+        Question(cell["attrs"]["id"], plain_text(cell) or "a column", TABLE)
+        for cell in heads
+        if cell["attrs"]["id"] not in stay
+    ]
+    there = {node["attrs"]["id"] for node in walk(before) if _has_id(node)}
+    fresh = [
+        read
+        for read, named in zip(walk(anew), walk(known), strict=True)
+        if _has_id(named) and named["attrs"]["id"] not in there
+    ]
+    return Unsure((*_asked(gone), *columns), tuple(_asked(fresh)))
+
+
+def _asked(blocks: Iterable[Node]) -> list[Question]:
+    asking = (block for block in blocks if KINDS[block["type"]].asks or block["type"] == GAP)
+    return [Question(block["attrs"]["id"], _question(block), block["type"]) for block in asking]
+
+
+def _renamed(known: Node, read: Node, ids: Mapping[str, str]) -> Node:
+    """The page with the blocks that the file calls by these ids under others."""
+    own = attributes_of(read).get("id", "")
+    named = with_attributes(known, id=ids[own]) if own in ids else known
+    inside = zip(content_of(known), content_of(read), strict=True)
+    return with_content(named, [_renamed(below, as_read, ids) for below, as_read in inside])
 
 
 def _question(block: Node) -> str:

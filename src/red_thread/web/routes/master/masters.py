@@ -40,7 +40,7 @@ from red_thread.reading.files import read_as_pages
 from red_thread.reading.limits import within_limits
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, InWatch, read_file
-from red_thread.web.imports import plan_pages, take_in_pages
+from red_thread.web.imports import meant_by, plan_pages, take_in_pages
 from red_thread.web.push_schemas import holder_name
 from red_thread.web.schemas import (
     AddedOut,
@@ -312,13 +312,17 @@ async def post_pages(
     tell: InWatch,
     again: Literal["beside", "update"] = "beside",
 ) -> PagesReportOut:
-    """Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name."""
+    """Takes in a file, or a zip of folders of them, as sections and pages. `again`: "update" those there by name.
+
+    `meant` beside the file: as JSON, a list of `MeantIn`.
+    """
     async with database.begin() as unit:
         await require_teacher(unit, actor, master_id)
     upload = await read_file(request, settings.master_upload_limit)
     read = await read_as_pages(upload.name, upload.body, hear=partial(tell, "reading"))
     async with database.begin() as unit:
-        return await take_in_pages(unit, actor, master_id, read, again == "update", tell)
+        meant = meant_by(upload.fields.get("meant", ""))
+        return await take_in_pages(unit, actor, master_id, read, again == "update", tell, meant)
 
 
 @router.post("/masters/{master_id}/pages/back")
