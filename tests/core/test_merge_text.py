@@ -24,7 +24,16 @@ def words(base, master, student):
         ("one two three", "one big two three", "one two three four", "one big two three four"),
         ("the sea.", "the sea. Twice.", "the sea. Mine.", "the sea. Twice. Mine."),
         ("", "Hello", "World", "Hello World"),
-        ("one two", "one new two", "one own two", "one new own two"),
+        ("one two", "one new two", "one own two", "one own new two"),  # inside a sentence: behind the word it follows
+        ("the sea falls.", "the sea falls slowly.", "the sea falls at night.", "the sea falls at night slowly."),
+        ("the sea", "the sea falls", "the sea rises", "the sea falls rises"),  # at its end the master's comes first
+        (
+            "It falls. It rises.",
+            "It falls. New. It rises.",
+            "It falls. Own. It rises.",
+            "It falls. New. Own. It rises.",
+        ),
+        ("two", "new two", "own two", "new own two"),
         ("one two three", "one three", "one two three four", "one three four"),
         ("one two three", "one three", "one two, three", "one, three"),
         ("boots and a warm coat", "boots and a dry coat", "boots", "boots and a dry coat"),

@@ -40,6 +40,11 @@ def finished(tokens: Sequence[Token], end: int) -> bool:
     return end > 0 and (tokens[end - 1].key in _ENDS or tokens[end - 1].key == "\0break")
 
 
+def is_inside(tokens: Sequence[Token], place: int) -> bool:
+    """Whether a place is within a sentence, with words of it on both sides."""
+    return any(start < place < end for start, end in sentences(tokens))
+
+
 def begins_with_an_end(tokens: Sequence[Token]) -> bool:
     """Whether the first thing in these words ends a sentence."""
     return bool(tokens) and tokens[0].key in _ENDS

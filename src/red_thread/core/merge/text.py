@@ -13,6 +13,7 @@ from itertools import takewhile
 
 from red_thread.core.merge.marks import answer_of, merge_blank, merge_token
 from red_thread.core.merge.regions import Region, gathered, regions_of
+from red_thread.core.merge.sentences import is_inside
 from red_thread.core.merge.sequence import Hunk, hunks
 from red_thread.core.merge.sliding import slid
 from red_thread.core.merge.three_way import ThreeWay
@@ -123,10 +124,10 @@ class TextMerge:
         elif reason is Reason.GROWN:
             pieces = (max(master, student, key=lambda piece: len(piece[1])),)
         elif reason is Reason.INSERTED:
-            shared = _shared(by_master, by_student) if self.windows else 0
+            shared = self._before_the_masters(region, by_master, by_student)
             pieces = (
                 ("student", by_student[:shared]),
-                ("master", by_master[shared:]),
+                ("master", by_master[shared if self.windows else 0 :]),
                 ("student", by_student[shared:]),
             )
         elif reason is Reason.TAKEN_OUT:
@@ -134,6 +135,16 @@ class TextMerge:
         self.conflicted = self.conflicted or reason is Reason.CONFLICT
         pieces = tuple((writer, self._with_blank(region, by_master, by_student, piece)) for writer, piece in pieces)
         return Settled(region.base_from, region.base_to, by_master, by_student, pieces, reason)
+
+    def _before_the_masters(self, region: Region, by_master: Tokens, by_student: Tokens) -> int:
+        """How many of the words that a student put in stand before the master's at that place.
+
+        Of two windows, those that both have; inside a sentence all, for they stay with the word that they follow.
+        """
+        if self.windows:
+            return _shared(by_master, by_student)
+        inside = self.unit is Unit.WORD and is_inside(self.base, region.base_from)
+        return len(by_student) if inside else 0
 
     def _with_blank(self, region: Region, by_master: Tokens, by_student: Tokens, piece: Tokens) -> Tokens:
         """The blank behind a region stands by itself: whoever changed it has it."""
