@@ -39,8 +39,11 @@ def install_debian(*, browser: bool = False, database: bool = True) -> None:
         missing.append("chromium")
     if find_library("pangoft2-1.0") is None:
         missing += ["libpangoft2-1.0-0", "libharfbuzz-subset0", "fonts-dejavu-core"]
+    better = [package for package, file in _BETTER_WITH.items() if not file.exists()]
     if IS_ROOT:
-        missing += [package for package, file in _BETTER_WITH.items() if not file.exists()]
+        missing += better
+    elif better:
+        say(f"Some documents are not read, and some scripts print as boxes, without: apt-get install {' '.join(better)}")
     if not missing:
         return
     if not IS_ROOT or shutil.which("apt-get") is None:
