@@ -40,13 +40,14 @@ def install_debian(*, browser: bool = False, database: bool = True) -> None:
     if find_library("pangoft2-1.0") is None:
         missing += ["libpangoft2-1.0-0", "libharfbuzz-subset0", "fonts-dejavu-core"]
     better = [package for package, file in _BETTER_WITH.items() if not file.exists()]
-    if IS_ROOT:
+    installs = IS_ROOT and shutil.which("apt-get") is not None
+    if installs:
         missing += better
     elif better:
-        say(f"Some documents are not read, and some scripts print as boxes, without: apt-get install {' '.join(better)}")
+        say(f"To read more documents and print more scripts: apt-get install {' '.join(better)}")
     if not missing:
         return
-    if not IS_ROOT or shutil.which("apt-get") is None:
+    if not installs:
         give_up(f"Red Thread needs these Debian packages first: apt-get install {' '.join(missing)}")
     say(f"Installing from Debian: {', '.join(missing)} …")
     _run(["apt-get", "update", "-qq"])
