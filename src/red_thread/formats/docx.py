@@ -48,15 +48,17 @@ def read_docx(name: str, body: bytes) -> ReadPage:
     if _DOCUMENT not in files:
         raise Unreadable(name, "it is not a DOCX document")
     try:
-        found: Any = mammoth.convert_to_html(io.BytesIO(_told_plainly(files, body)), style_map=_STYLES)
+        converted: Any = mammoth.convert_to_html(io.BytesIO(_told_plainly(files, body)), style_map=_STYLES)
     except Exception as error:
         # Whatever a broken document makes of the libraries under it.
         raise Unreadable(name, "it is not a DOCX document that can be read") from error
-    if not str(found.value).strip():
+    if not str(converted.value).strip():
         raise Unreadable(name, "there is nothing in it that can be on a page")
-    page = read_html(name, as_html(str(found.value)).encode(), stem_of(name))
-    told = {str(message.message) for message in found.messages if message.type == "warning"}
-    warnings = [words for words in sorted(told) if not words.startswith("Unrecognised") and "RedThread" not in words]
+    page = read_html(name, as_html(str(converted.value)).encode(), stem_of(name))
+    notices = {str(message.message) for message in converted.messages if message.type == "warning"}
+    warnings = [
+        words for words in sorted(notices) if not words.startswith("Unrecognised") and "RedThread" not in words
+    ]
     page.problems += [Problem(name, 0, words) for words in dict.fromkeys(map(_in_words, warnings))]
     page.document = with_numbers(page.document)
     page.document = with_content(page.document, [_formula(block) for block in content_of(page.document)])

@@ -117,9 +117,9 @@ class _Reader:
         self.tagged: list[dict[str, Any]] = []
 
     def read(self, text: str) -> ReadPage:
-        said: dict[str, Any] = {}
-        blocks = self._blocks(SyntaxTreeNode(_parser().parse(text, said)).children)
-        self._tell_unnamed(text, said)
+        environment: dict[str, Any] = {}
+        blocks = self._blocks(SyntaxTreeNode(_parser().parse(text, environment)).children)
+        self._tell_unnamed(text, environment)
         title = self.title or re.sub(r"^\d+[-_. ]+", "", stem_of(self.name))
         settings = {name: self.front[name] for name in PAGE_KEYS[2:] if self.front.get(name)}
         page = self.maker.page(self.name, title, blocks, writing=self._writing(), **settings)

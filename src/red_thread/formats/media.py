@@ -31,7 +31,7 @@ def media_among(
 
     `name`: of the file that the problems are told of.
     """
-    found: dict[str, tuple[str, bytes]] = {}
+    media: dict[str, tuple[str, bytes]] = {}
     problems: list[Problem] = []
     for source in sources:
         target = target_of(path, source)
@@ -39,7 +39,7 @@ def media_among(
             problems.append(Problem(name, 0, f"the picture {source} is not among the files"))
             continue
         try:
-            found[source] = clean_media(source, files[target])
+            media[source] = clean_media(source, files[target])
         except Unreadable as error:
             problems.append(Problem(name, 0, f"{source}: {error.why}"))
-    return found, problems
+    return media, problems

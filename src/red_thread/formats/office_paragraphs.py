@@ -22,6 +22,7 @@ p.RedThreadFramed => aside > p:fresh
 """
 _ALIGNED = {"center": "RedThreadCenter", "right": "RedThreadRight", "end": "RedThreadRight"}
 _NUMBERED = re.compile("^\N{LEFT WHITE SQUARE BRACKET}number (\\d+)\N{RIGHT WHITE SQUARE BRACKET}")
+_SMALL = re.compile("[0-9]{1,6}")
 _NO_SHADE = (None, "auto", "FFFFFF", "ffffff")
 Element = Any  # lxml ships no types
 
@@ -54,16 +55,16 @@ def _made(name: str, **attributes: str) -> Element:
 
 
 def _properties(paragraph: Element) -> Element:
-    found = paragraph.find(f"{_W}pPr")
-    if found is None:
-        found = _made("pPr")
-        paragraph.insert(0, found)
-    return found
+    properties = paragraph.find(f"{_W}pPr")
+    if properties is None:
+        properties = _made("pPr")
+        paragraph.insert(0, properties)
+    return properties
 
 
 def _value(element: Element | None, path: str) -> str | None:
-    found = element.find("/".join(f"{_W}{name}" for name in path.split("/"))) if element is not None else None
-    return None if found is None else found.get(f"{_W}val")
+    child = element.find("/".join(f"{_W}{name}" for name in path.split("/"))) if element is not None else None
+    return None if child is None else child.get(f"{_W}val")
 
 
 def _style_of(paragraph: Element) -> str | None:
@@ -95,14 +96,14 @@ def _begins(numbering: bytes | None) -> Mapping[str, int]:
         return {}
     root = etree.fromstring(numbering, PARSER)
     kinds = {kind.get(f"{_W}abstractNumId"): kind.find(f"{_W}lvl") for kind in root.iter(f"{_W}abstractNum")}
-    found: dict[str, int] = {}
+    firsts: dict[str, int] = {}
     for entry in root.iter(f"{_W}num"):
         level = kinds.get(_value(entry, "abstractNumId"))
         if level is None or _value(level, "numFmt") in (None, "bullet", "none"):
             continue
-        said = _value(entry, "lvlOverride/startOverride") or _value(level, "start") or "1"
-        found[entry.get(f"{_W}numId") or ""] = int(said) if said.isdigit() else 1
-    return found
+        start = _value(entry, "lvlOverride/startOverride") or _value(level, "start") or "1"
+        firsts[entry.get(f"{_W}numId") or ""] = int(start) if _SMALL.fullmatch(start) else 1
+    return firsts
 
 
 def _tell_numbers(root: Element, begins: Mapping[str, int]) -> None:
@@ -147,9 +148,9 @@ def _said(item: Node) -> tuple[int | None, Node]:
     """The number that an item says, and the item without it."""
     first, *others = content_of(item)
     words = content_of(first)
-    found = _NUMBERED.match(words[0].get("text", "")) if words else None
-    if found is None:
+    number = _NUMBERED.match(words[0].get("text", "")) if words else None
+    if number is None:
         return None, item
-    text = words[0]["text"][found.end() :]
+    text = words[0]["text"][number.end() :]
     shorter = [{**words[0], "text": text}, *words[1:]] if text else words[1:]
-    return int(found[1]), with_content(item, [with_content(first, shorter), *others])
+    return int(number[1]), with_content(item, [with_content(first, shorter), *others])

@@ -29,10 +29,14 @@ def read_slides(name: str, body: bytes) -> list[ReadPage]:
         slides = list(Presentation(io.BytesIO(body)).slides)
         if not 0 < len(slides) <= MOST_SLIDES:
             raise Unreadable(name, f"it has {len(slides)} slides; 1 to {MOST_SLIDES} can be taken in at once")
-        pages = [_page(name, slide, number) for number, slide in enumerate(slides, 1)]
         noted = sum(slide.has_notes_slide and bool(_notes(slide).strip()) for slide in slides)
     except _BROKEN as error:
         raise Unreadable(name, "it is not a PPTX document that can be read") from error
+    parts = [_read(name, slide, number) for number, slide in enumerate(slides, 1)]
+    pages = [part for part in parts if isinstance(part, ReadPage)]
+    if not pages:
+        raise Unreadable(name, "none of its slides can be read")
+    pages[0].problems += [part for part in parts if isinstance(part, Problem)]
     if noted:
         count = "1 slide" if noted == 1 else f"{noted} slides"
         pages[0].problems.append(Problem(name, 0, _NOTES.format(count=count)))
@@ -42,6 +46,14 @@ def read_slides(name: str, body: bytes) -> list[ReadPage]:
 def _notes(slide: Any) -> str:
     frame = slide.notes_slide.notes_text_frame
     return frame.text if frame is not None else ""
+
+
+def _read(name: str, slide: Any, number: int) -> ReadPage | Problem:
+    """One slide, or that it cannot be read: what is broken in one spoils no other."""
+    try:
+        return _page(name, slide, number)
+    except (*_BROKEN, Unreadable):
+        return Problem(name, 0, f"slide {number} cannot be read and was left out")
 
 
 def _page(name: str, slide: Any, number: int) -> ReadPage:
@@ -71,7 +83,7 @@ def _ungrouped(shapes: Iterable[Shape]) -> Iterator[Shape]:
 
 def _is_drawn(shape: Shape) -> bool:
     return getattr(shape, "has_chart", False) or not (
-        shape.has_text_frame or getattr(shape, "has_table", False) or hasattr(shape, "image") or _is_line(shape)
+        shape.has_text_frame or getattr(shape, "has_table", False) or _image(shape) is not None or _is_line(shape)
     )
 
 
@@ -83,7 +95,7 @@ def _markup(shape: Shape) -> Iterator[str]:
     if getattr(shape, "has_table", False):
         rows = ("".join(f"<td>{_flat(cell.text_frame)}</td>" for cell in row.cells) for row in shape.table.rows)
         yield f"<table>{''.join(f'<tr>{row}</tr>' for row in rows)}</table>"
-    elif hasattr(shape, "image"):
+    elif _image(shape) is not None:
         yield _picture(shape)
     elif shape.has_text_frame:
         yield from _paragraphs(shape.text_frame, listed=shape.is_placeholder)
@@ -92,8 +104,17 @@ def _markup(shape: Shape) -> Iterator[str]:
 def _picture(shape: Shape) -> str:
     properties = shape._element.xpath(".//p:cNvPr")  # where the library keeps the words for who cannot see it
     words = properties[0].get("descr") or "" if properties else ""
-    data = base64.b64encode(shape.image.blob).decode()
-    return f'<p><img alt="{escape(words)}" src="data:{shape.image.content_type};base64,{data}"></p>'
+    image = _image(shape)
+    data = base64.b64encode(image.blob).decode()
+    return f'<p><img alt="{escape(words)}" src="data:{image.content_type};base64,{data}"></p>'
+
+
+def _image(shape: Shape) -> Any:
+    """The picture that a shape holds; None where it holds none, or one that lies elsewhere."""
+    try:
+        return getattr(shape, "image", None)
+    except (ValueError, KeyError):
+        return None
 
 
 def _paragraphs(frame: Any, listed: bool) -> Iterator[str]:
@@ -134,5 +155,8 @@ def _marked(words: str, run: Any) -> str:
         return words
     for tag, is_on in (("b", run.font.bold), ("i", run.font.italic), ("u", run.font.underline)):
         words = f"<{tag}>{words}</{tag}>" if is_on else words
-    address = run.hyperlink.address
+    try:
+        address = run.hyperlink.address
+    except KeyError:  # of a link whose other end is not in the file
+        address = None
     return f'<a href="{escape(address)}">{words}</a>' if address else words

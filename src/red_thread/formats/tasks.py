@@ -17,8 +17,8 @@ def ticked(item: Any) -> bool | None:
     box = item.find(_BOX_OF_A_FORM)
     if box is not None:
         return box.get("checked") is not None
-    found = BOX.match(item.text_content())
-    return None if found is None else found.group(1) != "☐"
+    sign = BOX.match(item.text_content())
+    return None if sign is None else sign.group(1) != "☐"
 
 
 def begins_with_box(paragraph: Any) -> bool:

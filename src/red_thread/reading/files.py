@@ -15,7 +15,7 @@ from red_thread.formats.media import media_among, target_of
 from red_thread.formats.pages import Hear, ReadPage, stem_of, unheard
 from red_thread.formats.pdf import read_part, together
 from red_thread.formats.problems import Problem, Unreadable
-from red_thread.reading.kinds import NAMES, FileKind, ending_of, is_unread, kind_of, read_kind, why_unread
+from red_thread.reading.kinds import NAMES, PDF, FileKind, ending_of, is_unread, kind_of, read_kind, why_unread
 from red_thread.reading.limits import heard_within_limits
 from red_thread.reading.values import CleanBlob, ImportedHolder, ImportedPage, ReadFiles
 
@@ -30,7 +30,7 @@ async def read_as_pages(name: str, body: bytes, draws: bool = True, hear: Hear =
     `draws`: if not, the pages of a PDF come without their pictures, at once. Raises Unreadable, also where nothing in
     it can be a page.
     """
-    if ending_of(name) == ".pdf":
+    if ending_of(name) in PDF.endings and PDF.is_it(body):
         read = await _read_pdf(name, body, draws, hear)
     else:
         read = await heard_within_limits(name, hear, _read_files, name, body)
@@ -87,13 +87,13 @@ def read_pages(
             continue
         used.add(path)
         try:
-            found = known.get(path) or read_kind(kind, path, files[path])
+            pages = known.get(path) or read_kind(kind, path, files[path])
         except Unreadable as error:
             read.problems.append(Problem(path, 0, error.why))
             continue
-        used |= _gather(read, path, folders.of(path), found, files)
-    left = [path for path in sorted(files) if path not in used and not _is_about(path)]
-    read.problems += [Problem(path, 0, _why_left(path, kinds[path])) for path in left]
+        used |= _gather(read, path, folders.of(path), pages, files)
+    unused = [path for path in sorted(files) if path not in used and not _is_about(path)]
+    read.problems += [Problem(path, 0, _why_left(path, kinds[path])) for path in unused]
     return read
 
 

@@ -147,8 +147,9 @@ _is_sheet = _either(_holds("xl/workbook.xml", "xl/workbook.bin"), _says(_OFFICE 
 _is_book = _either(_says(b"application/epub+zip"), _holds("META-INF/container.xml"))
 _text_kind = partial(FileKind, is_it=_is_text, certain=False, most_bytes=10 * MB)
 
+PDF = FileKind("PDF", (".pdf",), lambda body: b"%PDF" in body[:1024], read_pdf)
 KINDS: tuple[FileKind, ...] = (
-    FileKind("PDF", (".pdf",), lambda body: b"%PDF" in body[:1024], read_pdf),
+    PDF,
     FileKind("DOCX", (".docx", ".docm"), _holds("word/document.xml"), _one(read_docx)),
     FileKind("slides (PPTX)", (".pptx", ".ppsx"), _holds("ppt/presentation.xml"), read_slides),
     FileKind("a spreadsheet", (".xlsx", ".xlsm", ".xlsb", ".ods"), _is_sheet, read_sheets),

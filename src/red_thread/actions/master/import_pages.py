@@ -194,9 +194,9 @@ class _UpToDate:
 
     def _anew(self, page: MasterPage, document: Node) -> Node:
         """Under the ids that its blocks have, and with the settings that no file speaks of."""
-        told = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
+        settings = {name: value for name, value in attributes_of(document).items() if (name, value) not in _UNTOLD}
         named = with_ids_of(page.document, document, self.meant.get(page.id, NOTHING_MEANT))
-        return with_attributes(named, **{**attributes_of(page.document), **told})
+        return with_attributes(named, **{**attributes_of(page.document), **settings})
 
 
 async def _set_standing(unit: Unit, actor: Actor, page_id: int, standing: Standing) -> None:

@@ -62,8 +62,8 @@ def with_ids_of(before: Node, anew: Node, meant: Meant = NOTHING_MEANT) -> Node:
     known = with_content(anew, _Ids.of(before).blocks(content_of(before), content_of(anew)))
     if not meant:
         return known
-    found = _unsure(before, anew, known)
-    gone, fresh = ({question.id: question.kind for question in asked} for asked in (found.gone, found.fresh))
+    questions = _unsure(before, anew, known)
+    gone, fresh = ({question.id: question.kind for question in asked} for asked in (questions.gone, questions.fresh))
     may = {new: old for old, new in meant.items() if old in gone and gone[old] == fresh.get(new)}
     return _renamed(known, anew, may)
 
@@ -86,11 +86,11 @@ def _unsure(before: Node, anew: Node, known: Node) -> Unsure:
         for cell in heads
         if cell["attrs"]["id"] not in stay
     ]
-    there = {node["attrs"]["id"] for node in walk(before) if _has_id(node)}
+    before_ids = {node["attrs"]["id"] for node in walk(before) if _has_id(node)}
     fresh = [
         read
         for read, named in zip(walk(anew), walk(known), strict=True)
-        if _has_id(named) and named["attrs"]["id"] not in there
+        if _has_id(named) and named["attrs"]["id"] not in before_ids
     ]
     return Unsure((*_asked(gone), *columns), tuple(_asked(fresh)))
 
