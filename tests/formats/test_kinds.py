@@ -8,12 +8,13 @@ import zipfile
 import pillow_heif
 import pytest
 import xlsxwriter
+from docx.oxml.ns import nsmap
 from PIL import Image
 from pptx import Presentation
 from pptx.util import Inches
 
 from red_thread.core.page.nodes import attributes_of, content_of, plain_text, title_of
-from red_thread.reading.files import read_pages
+from red_thread.reading.files import read_as_pages, read_pages
 from red_thread.reading.kinds import KINDS, UNREAD, kind_of
 
 OLE = b"\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1" + bytes(600)
@@ -181,6 +182,17 @@ def test_pictures_come_along_with_their_words():
         assert picture.body.startswith(b"\x89PNG")
 
 
+def test_what_is_broken_on_one_slide_spoils_no_other():
+    """A picture whose bytes are not in the file."""
+    deck = Presentation(io.BytesIO(slides()))
+    shown = next(shape for shape in deck.slides[1].shapes if hasattr(shape, "image"))
+    shown._element.blipFill.blip.set(f"{{{nsmap['r']}}}embed", "rId999")
+    made = io.BytesIO()
+    deck.save(made)
+    first, second = read_pages({"deck.pptx": made.getvalue()}, alone=True).pages
+    assert (said(first), said(second)) == ("Wrack brown green Crabs", "high low")
+
+
 def test_points_of_a_slide_are_a_list_with_levels():
     page, _ = read_pages({"deck.pptx": slides()}, alone=True).pages
     (points,) = content_of(page.document)
@@ -216,6 +228,12 @@ def test_a_picture_that_markdown_holds_itself_comes_in():
 def test_what_cannot_be_read_says_why(name, body, why):
     read = read_pages({name: body}, alone=True)
     assert not read.pages and [problem.reason[: len(why)] for problem in read.problems] == [why]
+
+
+async def test_a_file_by_itself_is_what_it_is_too():
+    """On the way with limits, where a PDF is drawn by two: what only calls itself one is none."""
+    read = await read_as_pages("shore.pdf", RTF)
+    assert [said(page) for page in read.pages] == ["The shore café. Second line."]
 
 
 def test_no_ending_belongs_to_two_kinds():

@@ -26,7 +26,7 @@ def add(paragraph, markup: str, to_properties: bool = False) -> None:
     (paragraph._p.get_or_add_pPr() if to_properties else paragraph._p).append(element)
 
 
-def numbered(document, number: int, start: int) -> None:
+def numbered(document, number: int, start: int | str) -> None:
     """A list of the document's own that begins with `start`."""
     numbering = document.part.numbering_part.numbering_definitions._numbering
     kind = next(
@@ -85,6 +85,15 @@ def test_a_list_begins_where_it_did_and_goes_on_after_other_words():
         (1, ["a"]),
         (2, ["b"]),
     ]
+
+
+@pytest.mark.parametrize("start", ["²", "-3", "9" * 40, "x", ""])
+def test_a_number_that_is_none_is_passed_over(start):
+    document = docx.Document()
+    numbered(document, 70, start)
+    entry(document, "g", 70)
+    (found,) = content_of(read(document).document)
+    assert (found["type"], attributes_of(found).get("start", 1)) == ("orderedList", 1)
 
 
 @pytest.mark.parametrize(
