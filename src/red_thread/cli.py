@@ -15,14 +15,12 @@ import orjson
 import psycopg
 import structlog
 import typer
-import uvicorn
 from procrastinate.exceptions import ConnectorException
 
 from red_thread.actions.people.begin_school import Beginning
 from red_thread.core.merge import merge_page
 from red_thread.core.merge.explain import explain_merge
 from red_thread.core.page.check import NotAPage
-from red_thread.demo import DEMO_PEOPLE, DemoBrokenOff, holds_demo, prepare_data
 from red_thread.formats.explained import explained_as_text
 from red_thread.formats.pacing_json import answer_line
 from red_thread.main import make_database
@@ -30,9 +28,8 @@ from red_thread.settings import PROJECT, load_settings
 from red_thread.shell import add_teacher_from_shell, reset_password
 from red_thread.store.backup import BackupFailed, read_backup, write_backup
 from red_thread.store.schema import migrate
-from red_thread.web.app import create_app
-from red_thread.web.for_front_end import files_as_typescript, kinds_as_typescript, outcomes_as_typescript
 
+# What answers requests and reads files comes in with the commands that do so: a worker has no use for it.
 app = typer.Typer(no_args_is_help=True, add_completion=False, pretty_exceptions_enable=False)
 _GENERATED = PROJECT / "frontend" / "src" / "api" / "generated"
 _OPENAPI = PROJECT / "src" / "red_thread" / "web" / "openapi.json"
@@ -45,6 +42,8 @@ def prepare(demo: str = "as remembered") -> None:
     --demo yes, no or as remembered: the first start decides, and the data remember it. Prints JSON as its last line:
     whether these data are the demo, and the code of a first start without it.
     """
+    from red_thread.demo import DemoBrokenOff, prepare_data
+
     _log_plainly()
     settings = load_settings()
     migrate()
@@ -58,6 +57,11 @@ def prepare(demo: str = "as remembered") -> None:
 @app.command()
 def web(port: int = 8420, host: str = "127.0.0.1") -> None:
     """Answers requests."""
+    import uvicorn
+
+    from red_thread.demo import DEMO_PEOPLE, holds_demo
+    from red_thread.web.app import create_app
+
     _log_plainly()
     _end_with_our_launcher()
     sys.setswitchinterval(0.001)  # threads that plan and merge give way to requests five times sooner
@@ -174,6 +178,9 @@ def restore(file: Path) -> None:
 @app.command()
 def client(check: bool = False) -> None:
     """Writes the API's description, from which the front end's client is generated, and tables; or checks them."""
+    from red_thread.web.app import create_app
+    from red_thread.web.for_front_end import files_as_typescript, kinds_as_typescript, outcomes_as_typescript
+
     settings = load_settings()
     database, _ = make_database(settings)
     described = json.dumps(create_app(settings, database).openapi(), indent=1, sort_keys=True) + "\n"
