@@ -145,3 +145,43 @@ def test_what_stands_wordless_in_a_row_of_ones_own_stays(thing):
     own = block("tableRow", "own", cell("o1"), cell("o2", thing))
     merged = merge_page(table(two), table(block("tableRow", "r1", cell("a"))), table(two, own))
     assert any(node["type"] == thing["type"] for node in walk(merged.page))
+
+
+def paragraphs(**texts):
+    return page(*(block("paragraph", name, *text(words)) for name, words in texts.items()))
+
+
+@pytest.mark.parametrize(
+    ("master", "student", "result"),
+    [
+        ({"a": "It falls. It warms."}, {"a": "It falls.", "b": "It slowly warms."}, ["It falls. It slowly warms."]),
+        ({"a": "It falls. It warms."}, {"a": "It falls.", "b": "It warms. I saw."}, ["It falls. It warms. I saw."]),
+        ({"b": "It falls. It warms."}, {"a": "It fully falls.", "b": "It warms."}, ["It fully falls. It warms."]),
+        ({"b": "It falls. It warms."}, {"a": "It falls. I saw.", "b": "It warms."}, ["It falls. I saw. It warms."]),
+        ({"a": "It falls. It warms."}, {"a": "It falls.", "s": "Mine.", "b": "It soon warms."}, ["It falls. It soon warms.", "Mine."]),
+        ({"a": "It falls.It warms."}, {"a": "It falls. I saw.", "b": "It warms."}, ["It falls. I saw. It warms."]),
+    ],
+)  # fmt: skip
+def test_words_follow_their_neighbours_into_a_joined_paragraph(master, student, result):
+    merged = merge_page(paragraphs(a="It falls.", b="It warms."), paragraphs(**master), paragraphs(**student))
+    assert (reads(merged), merged.conflicts) == (result, ())
+
+
+def test_words_follow_their_neighbours_however_many_paragraphs_are_joined():
+    rng = random.Random(7)
+    for _ in range(300):
+        base = {f"p{k}": " ".join(rng.sample(WORDS, rng.randint(2, 4))) + "." for k in range(rng.randint(2, 5))}
+        first = rng.randrange(len(base) - 1)
+        run = list(base)[first : rng.randint(first + 2, len(base))]
+        stays, whole = rng.choice(run), " ".join(base[name] for name in run)
+        master = {
+            name: whole if name == stays else words
+            for name, words in base.items()
+            if name == stays or name not in run
+        }
+        written = {name: words.split() for name, words in base.items()}
+        written[rng.choice(run)].insert(1, "mine")
+        student = {name: " ".join(words) for name, words in written.items()}
+        merged = merge_page(paragraphs(**base), paragraphs(**master), paragraphs(**student))
+        expected = {**student, stays: " ".join(student[name] for name in run)}
+        assert (reads(merged), merged.conflicts) == ([expected[name] for name in master], ())

@@ -8,6 +8,7 @@ another id, and with it the base's, if that is of the student's kind. A gap is i
 from collections.abc import Mapping
 from typing import Any
 
+from red_thread.core.merge.joined import with_paragraphs_joined
 from red_thread.core.merge.kept import Knots
 from red_thread.core.merge.retyped import without_what_does_not_fit
 from red_thread.core.merge.sides import Sides
@@ -21,6 +22,7 @@ def prepare(
     base: CheckedPage, master: CheckedPage, student: CheckedPage, windows: bool = False
 ) -> tuple[Sides, Knots]:
     """The three pages as the rules look at them, and the first conflicts: answers that do not fit any more."""
+    base, student = with_paragraphs_joined(base, master, student)
     renamed = _unlike(base, master, student)
     if renamed:
         mine = {old: new for new, old in renamed.items()}
