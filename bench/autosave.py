@@ -12,7 +12,7 @@ from bench.push import push
 from red_thread.actions.actor import Actor
 from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.core.page.nodes import Node
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database
 
 STUDENTS, SAVES, BURSTS = 50, 6, 1000
 _BARE = [
@@ -29,10 +29,10 @@ _KEPT = "SELECT sum(octet_length(coalesce(whole, delta))), count(*) FROM writing
 
 async def measure() -> list[Figure]:
     async with district(2 * STUDENTS) as made:
-        made.database = Database(made.settings.sqlalchemy_url, pool_size=STUDENTS)
+        made.database = Database(made.settings.sqlalchemy_url, pool_size=STUDENTS).of(HOME_SCHOOL)
         await push(made, await made.add_pages(1))
-        async with made.database.engine.connect() as connection:
-            copies = [tuple(row) for row in await connection.execute(text(_COPIES))]
+        async with made.database.begin() as unit:
+            copies = [tuple(row) for row in await unit.connection.execute(text(_COPIES))]
         # Ours and the bare statements each have notebooks of their own.
         ours, bare = copies[:STUDENTS], copies[STUDENTS:]
         figures = [await _commits(made, ours, bare, connections) for connections in (1, 10, 50)]
@@ -87,15 +87,15 @@ async def _save_bare(made: District, copy: tuple[int, ...], turns: int) -> None:
             "document": orjson.dumps(page).decode(),
             "delta": orjson.dumps({"blocks": page["content"][:1]}).decode(),
         }
-        async with made.database.engine.begin() as connection:
+        async with made.database.begin() as unit:
             for statement in _BARE:
-                await connection.execute(statement, values)
+                await unit.connection.execute(statement, values)
 
 
 async def _history(made: District, copy: tuple[int, ...]) -> Figure:
     """What a thousand bursts keep, beside as many whole copies."""
     await _save(made, copy, BURSTS)
-    async with made.database.engine.connect() as connection:
-        kept, states = (await connection.execute(text(_KEPT), {"copy": copy[0]})).one()
+    async with made.database.begin() as unit:
+        kept, states = (await unit.connection.execute(text(_KEPT), {"copy": copy[0]})).one()
     whole = states * len(orjson.dumps(twenty_kilobytes(0)))
     return Figure(f"{BURSTS} bursts of one page, beside whole copies", kept / 1024, whole / 1024, "kB", 0.05)

@@ -13,7 +13,7 @@ from red_thread.actions.master.change_outline import add_page, add_section, blan
 from red_thread.actions.people.sign_in import begin_session
 from red_thread.main import make_database
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, OneSchool
 from red_thread.store.schema import migrate
 from red_thread.web.app import create_app
 
@@ -37,7 +37,7 @@ class District:
 
     cluster: Cluster
     settings: Settings
-    database: Database
+    database: OneSchool
     teacher: Actor
     master: int
     section: int
@@ -56,8 +56,8 @@ class District:
             return (await unit.masters.latest_editions([page]))[page][0]
 
     async def run(self, statement: str, **values: object) -> None:
-        async with self.database.engine.begin() as connection:
-            await connection.execute(text(statement), values)
+        async with self.database.begin() as unit:
+            await unit.connection.execute(text(statement), values)
 
     @asynccontextmanager
     async def signed_in(self) -> AsyncIterator[Callable[[str], Awaitable[httpx.Response]]]:
@@ -66,7 +66,7 @@ class District:
             teacher = await unit.people.person(self.teacher.person_id)
             assert teacher is not None
             token = (await begin_session(unit, teacher)).token
-        transport = httpx.ASGITransport(create_app(self.settings, self.database))
+        transport = httpx.ASGITransport(create_app(self.settings, self.database.database))
         async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
 
             async def ask(address: str) -> httpx.Response:
@@ -78,7 +78,7 @@ class District:
 
     async def settle(self) -> None:
         """Statistics and visibility as a database that has run for a while has them."""
-        async with self.database.engine.connect() as connection:
+        async with self.database.database.engine.connect() as connection:
             owner = await connection.execution_options(isolation_level="AUTOCOMMIT")
             for statement in ("SET ROLE NONE", "VACUUM ANALYZE", "SET ROLE red_thread_school"):
                 await owner.execute(text(statement))
@@ -91,7 +91,8 @@ async def district(students: int) -> AsyncIterator[District]:
         cluster.ensure_database()
         settings = Settings(database_url=cluster.url())
         _migrate(settings)
-        database, _ = make_database(settings)
+        everywhere, _ = make_database(settings)
+        database = everywhere.of(HOME_SCHOOL)
         async with database.begin() as unit:
             teacher = Actor(await unit.people.add_teacher("Tess", "tess@district.example", None), "teacher")
             master = await unit.masters.add_master("Shore Studies", teacher.person_id)
@@ -103,7 +104,7 @@ async def district(students: int) -> AsyncIterator[District]:
         made = District(cluster, settings, database, teacher, master, section, aside, klass)
         await made.settle()
         yield made
-        await database.close()
+        await everywhere.close()
     finally:
         cluster.remove()
 

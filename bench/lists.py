@@ -4,6 +4,7 @@ from sqlalchemy import text
 
 from bench.district import District, district
 from bench.figures import Figure, in_turn, sized
+from red_thread.core.push import audience_of
 
 STUDENTS, PUSHES, PAGES = sized(10_000, 40), sized(200, 4), sized(1_000, 10)
 RUNS = sized(15, 1)
@@ -41,7 +42,7 @@ async def measure() -> list[Figure]:
     async with district(STUDENTS) as made:
         await made.add_pages(PAGES)
         async with made.database.begin() as unit:
-            everyone = await unit.audiences.find(made.master, [made.klass])
+            everyone = await unit.audiences.find(made.master, audience_of([made.klass]))
         await made.run(_CONTENT)
         await made.run(_EDITIONS)
         notebooks = "{" + ",".join(map(str, everyone)) + "}"
@@ -61,8 +62,8 @@ async def _measured(made: District) -> list[Figure]:
             await ask(f"/api/masters/{made.master}")
 
         async def bare(statement: object) -> None:
-            async with made.database.engine.connect() as connection:
-                (await connection.execute(statement, {"master": made.master})).all()  # type: ignore[call-overload]
+            async with made.database.begin() as unit:
+                (await unit.connection.execute(statement, {"master": made.master})).all()  # type: ignore[call-overload]
 
         log_times = await in_turn(log, lambda number: bare(_BARE_LOG), RUNS)
         master_times = await in_turn(master, lambda number: bare(_BARE_MASTER), RUNS)

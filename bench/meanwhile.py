@@ -16,6 +16,7 @@ from bench.push import push
 from launcher.place import environment
 from launcher.postgres import free_port
 from red_thread.actions.people.sign_in import begin_session
+from red_thread.core.push import audience_of
 
 WRITTEN = sized(3_000, 30)
 SOON = 200  # milliseconds
@@ -66,7 +67,7 @@ async def _answers(client: httpx.AsyncClient) -> bool:
 async def _beside_all(made: District, client: httpx.AsyncClient, page: int) -> list[Figure]:
     async with made.database.begin() as unit:
         teacher = await unit.people.person(made.teacher.person_id)
-        notebook = await unit.notebooks.get((await unit.audiences.find(made.master, [made.klass]))[0])
+        notebook = await unit.notebooks.get((await unit.audiences.find(made.master, audience_of([made.klass])))[0])
         assert teacher is not None and notebook is not None
         student = await unit.people.person(notebook.person_id)
         copy_id = await unit.notebooks.copy_of_page(notebook.id, page)
@@ -80,7 +81,12 @@ async def _beside_all(made: District, client: httpx.AsyncClient, page: int) -> l
         assert answer.status_code == 200, answer.text
 
     async def plans() -> None:
-        body = {"master_id": made.master, "page_ids": [page], "class_ids": [made.klass], "written": "drawer"}
+        body = {
+            "master_id": made.master,
+            "page_ids": [page],
+            "audience": {"selectors": [{"kind": "class", "ids": [made.klass]}]},
+            "written": "drawer",
+        }
         await _asked(client.post("/api/pull-backs/plan", json=body, headers=own))
 
     async def rosters() -> None:

@@ -46,8 +46,8 @@ async def _searched(made: District) -> tuple[float, float]:
             assert len((await ask(f"/api/masters/{made.master}/search?q=flood")).json()) == 50
 
         async def bare(number: int) -> None:
-            async with made.database.engine.connect() as connection:
-                (await connection.execute(_BARE_SEARCH, {"master": made.master})).all()
+            async with made.database.begin() as unit:
+                (await unit.connection.execute(_BARE_SEARCH, {"master": made.master})).all()
 
         return await in_turn(ours, bare, RUNS)
 

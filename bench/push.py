@@ -22,10 +22,10 @@ from red_thread.actions.push.plan_push import PushRequest
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.core.page.nodes import with_attributes
-from red_thread.core.push import Refresh
+from red_thread.core.push import Refresh, audience_of
 from red_thread.jobs.queue import Jobs
 from red_thread.store import tables as t
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database
 from red_thread.web.events import NewsHub
 
 STUDENTS = sized(10_000, 40)
@@ -53,7 +53,7 @@ async def measure() -> list[Figure]:
 
 
 async def push(made: District, page_ids: list[int]) -> None:
-    request = PushRequest(made.master, tuple(page_ids), (made.klass,))
+    request = PushRequest(made.master, tuple(page_ids), audience_of([made.klass]))
     async with made.database.begin() as unit:
         push_id = await start_push(unit, made.teacher, request)
     await run_push(made.database.begin, made.teacher, push_id)
@@ -61,7 +61,7 @@ async def push(made: District, page_ids: list[int]) -> None:
 
 async def _placing(made: District) -> list[Figure]:
     pages = await made.add_pages(2 * (RUNS + 1) + 2)
-    quiet = Database(made.settings.sqlalchemy_url)
+    quiet = Database(made.settings.sqlalchemy_url).of(HOME_SCHOOL)
     made.database = quiet
 
     async def ours(number: int) -> None:
@@ -69,11 +69,11 @@ async def _placing(made: District) -> list[Figure]:
 
     async def bare(number: int) -> None:
         values = {"page": pages[RUNS + 1 + number], "edition": 1, "section": made.aside}
-        async with quiet.engine.begin() as connection:
-            await connection.execute(_BARE_INSERT, values)
+        async with quiet.begin() as unit:
+            await unit.connection.execute(_BARE_INSERT, values)
 
     async def by_objects(number: int) -> None:
-        async with AsyncSession(quiet.engine) as session, session.begin():
+        async with quiet.begin() as unit, AsyncSession(unit.connection) as session, session.begin():
             wanted = select(t.NotebookSection).where(t.NotebookSection.section_id == made.aside)
             sections = (await session.scalars(wanted)).all()
             session.add_all(
@@ -101,7 +101,7 @@ async def _refreshing(made: District) -> list[Figure]:
     await push(made, [tied, stepped, bare_page])
     await made.settle()
     async with made.database.begin() as unit:
-        everyone = await unit.audiences.find(made.master, [made.klass])
+        everyone = await unit.audiences.find(made.master, audience_of([made.klass]))
 
     async def ours(number: int) -> None:
         async with made.database.begin() as unit:
@@ -114,8 +114,8 @@ async def _refreshing(made: District) -> list[Figure]:
         whole.append((time.perf_counter() - began) * 1000)
 
     async def bare(number: int) -> None:
-        async with made.database.engine.begin() as connection:
-            await connection.execute(_BARE_UPDATE, {"page": bare_page, "all": everyone})
+        async with made.database.begin() as unit:
+            await unit.connection.execute(_BARE_UPDATE, {"page": bare_page, "all": everyone})
 
     async def refresh(number: int) -> None:
         operation = Refresh(stepped, tuple(everyone), editions[number], editions[number + 1])
@@ -154,9 +154,10 @@ async def _memory(made: District) -> Figure:
     """The most that a worker held while it pushed to everyone through the queue."""
     pages = await made.add_pages(3)
     jobs = Jobs(made.settings.database_url)
-    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
+    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer).of(HOME_SCHOOL)
     async with queued.begin() as unit:
-        push_id = await start_push(unit, made.teacher, PushRequest(made.master, tuple(pages), (made.klass,)))
+        request = PushRequest(made.master, tuple(pages), audience_of([made.klass]))
+        push_id = await start_push(unit, made.teacher, request)
     env = environment(RED_THREAD_DATABASE_URL=made.settings.database_url)
     worker = subprocess.Popen([sys.executable, "-m", "red_thread", "worker"], env=env)
     try:
@@ -170,7 +171,7 @@ async def _memory(made: District) -> Figure:
     finally:
         worker.terminate()
         worker.wait(20)
-        await queued.close()
+        await queued.database.close()
     found = re.search(r"VmHWM:\s+(\d+) kB", status)
     assert found is not None
     return Figure("the worker's memory while it pushes to 10,000 notebooks", int(found[1]) / 1024, 300, "MB", 1.0)
@@ -179,10 +180,10 @@ async def _memory(made: District) -> Figure:
 async def _to_the_open_page(made: District) -> list[Figure]:
     """From the button to the event that a student's open page hears, beside a bare commit and NOTIFY."""
     jobs = Jobs(made.settings.database_url)
-    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
-    jobs.database = queued
+    queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer).of(HOME_SCHOOL)
+    jobs.database = queued.database
     async with queued.begin() as unit:
-        notebook = (await unit.audiences.find(made.master, [made.klass]))[0]
+        notebook = (await unit.audiences.find(made.master, audience_of([made.klass])))[0]
     pages = await made.add_pages(41)
     hub = NewsHub(made.settings.database_url)
     await hub.open()
@@ -195,13 +196,15 @@ async def _to_the_open_page(made: District) -> list[Figure]:
         for page in pages:
             began = time.perf_counter()
             async with queued.begin() as unit:
-                await start_push(unit, made.teacher, PushRequest(made.master, (page,), (), (notebook,)))
+                await start_push(
+                    unit, made.teacher, PushRequest(made.master, (page,), audience_of(notebooks=[notebook]))
+                )
             await anext(heard)
             ours.append((time.perf_counter() - began) * 1000)
         worker.cancel()
         await asyncio.gather(worker, return_exceptions=True)
     await hub.close()
-    await queued.close()
+    await queued.database.close()
     baseline = await _bare_notify(made)
     return [
         Figure("from the push to a student's open page, median", median(ours[1:]), median(baseline), "ms", None),

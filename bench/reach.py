@@ -6,6 +6,7 @@ from sqlalchemy import text
 from bench.district import District, district
 from bench.figures import Figure, in_turn, sized
 from red_thread.actions.people.sign_in import NewSession, begin_session
+from red_thread.core.push import audience_of
 from red_thread.store.notebook.notebooks import CONTENTS
 from red_thread.store.unit import Unit
 from red_thread.web.app import create_app
@@ -48,7 +49,7 @@ async def measure() -> list[Figure]:
 
 async def _fill(made: District, pages: list[int]) -> None:
     async with made.database.begin() as unit:
-        everyone = await unit.audiences.find(made.master, [made.klass])
+        everyone = await unit.audiences.find(made.master, audience_of([made.klass]))
     await made.run("UPDATE page SET section_id = :aside WHERE id = ANY(:rest)", aside=made.aside, rest=pages[PAGES:])
     await made.run(_CONTENT)
     await made.run(_EDITIONS, pages=pages)
@@ -69,10 +70,10 @@ async def _signed_in(unit: Unit, person_id: int) -> NewSession:
 
 
 async def _measured(made: District, pages: list[int]) -> list[Figure]:
-    app = create_app(made.settings, made.database)
+    app = create_app(made.settings, made.database.database)
     async with made.database.begin() as unit:
         session = await _signed_in(unit, made.teacher.person_id)
-        notebook = (await unit.audiences.find(made.master, [made.klass]))[0]
+        notebook = (await unit.audiences.find(made.master, audience_of([made.klass])))[0]
         found = await unit.notebooks.get(notebook)
         assert found is not None
         student = await _signed_in(unit, found.person_id)
@@ -89,15 +90,15 @@ async def _measured(made: District, pages: list[int]) -> list[Figure]:
             await ask(f"/api/classes/{made.klass}/reach?section_id={made.section}", session.token)
 
         async def bare_board(number: int) -> None:
-            async with made.database.engine.connect() as connection:
-                (await connection.execute(_BARE, {"pages": pages[:PAGES], "class": made.klass})).all()
+            async with made.database.begin() as unit:
+                (await unit.connection.execute(_BARE, {"pages": pages[:PAGES], "class": made.klass})).all()
 
         async def shelf(number: int) -> None:
             await ask(f"/api/notebooks/{notebook}", student.token)
 
         async def bare_shelf(number: int) -> None:
-            async with made.database.engine.connect() as connection:
-                (await connection.execute(_BARE_SHELF, {"notebook": notebook})).all()
+            async with made.database.begin() as unit:
+                (await unit.connection.execute(_BARE_SHELF, {"notebook": notebook})).all()
 
         board_times = await in_turn(board, bare_board, RUNS)
         size = max(sizes) / 1024

@@ -16,8 +16,9 @@ from red_thread.actions.push.plan_push import PushRequest
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import undo_push
 from red_thread.core.page.nodes import with_attributes
+from red_thread.core.push import audience_of
 from red_thread.jobs.queue import Jobs
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database, OneSchool
 
 STUDENTS, WRITTEN, BLOCKS = sized(10_000, 40), sized(2_000, 10), sized(50, 5)
 RUNS = sized(3, 1)
@@ -43,7 +44,7 @@ async def measure() -> list[Figure]:
         (page,) = await made.add_pages(1)
         await correct(made, page, 0)
         jobs = Jobs(made.settings.database_url)
-        queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer)
+        queued = Database(made.settings.sqlalchemy_url, defer=jobs.defer).of(HOME_SCHOOL)
         with _workers(made, 1):
             await _pushed(made, queued, page)
             await made.run(_WRITE, page=page)
@@ -53,7 +54,7 @@ async def measure() -> list[Figure]:
         with _workers(made, 2):
             await _corrected(made, queued, page, 90)
             shared = [await _corrected(made, queued, page, number) for number in range(100, 100 + RUNS)]
-        await queued.close()
+        await queued.database.close()
     one, two = median(alone), median(shared)
     return [
         Figure("one worker's push to 10,000, 2,000 written on, beside two", one, two, "ms", None),
@@ -94,10 +95,10 @@ async def correct(made: District, page_id: int, number: int) -> None:
         await save_master_page(unit, made.teacher, page_id, document, page.revision)
 
 
-async def _pushed(made: District, queued: Database, page: int) -> float:
+async def _pushed(made: District, queued: OneSchool, page: int) -> float:
     began = time.perf_counter()
     async with queued.begin() as unit:
-        push_id = await start_push(unit, made.teacher, PushRequest(made.master, (page,), (made.klass,)))
+        push_id = await start_push(unit, made.teacher, PushRequest(made.master, (page,), audience_of([made.klass])))
     while True:
         await asyncio.sleep(0.05)
         async with queued.begin() as unit:
@@ -106,7 +107,7 @@ async def _pushed(made: District, queued: Database, page: int) -> float:
             return (time.perf_counter() - began) * 1000
 
 
-async def _corrected(made: District, queued: Database, page: int, number: int) -> float:
+async def _corrected(made: District, queued: OneSchool, page: int, number: int) -> float:
     await correct(made, page, number)
     return await _pushed(made, queued, page)
 

@@ -10,7 +10,7 @@ from hypothesis import settings
 
 from launcher.postgres import Cluster, throwaway_cluster
 from red_thread.settings import load_settings
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database, OneSchool
 from red_thread.store.schema import migrate
 
 # The tests are the same on every run; `./red-thread fuzz` is what goes looking for new ways to break a law.
@@ -55,9 +55,9 @@ def database_url(cluster: Cluster, template: str) -> Iterator[str]:
 
 
 @pytest.fixture
-async def database(database_url: str) -> AsyncIterator[Database]:
+async def database(database_url: str) -> AsyncIterator[OneSchool]:
     made = Database(database_url.replace("postgresql:", "postgresql+psycopg:"), pool_size=5)
-    yield made
+    yield made.of(HOME_SCHOOL)
     broken = (await made.health()).merge_defects
     await made.close()
     assert not broken, "a merge broke off, and would have been no more than a failed row"

@@ -1,5 +1,6 @@
 """A small school for tests: a teacher, a master, classes of students, all made by the application's own actions."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any, Literal
 
@@ -18,9 +19,9 @@ from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import undo_push
 from red_thread.core.classes.roster_plan import Listed
 from red_thread.core.outline.display import Display
-from red_thread.core.push import WrittenPages
+from red_thread.core.push import Only, WrittenPages, audience_of
 from red_thread.store.classes.values import Student
-from red_thread.store.database import Database
+from red_thread.store.database import OneSchool
 from red_thread.store.notebook.values import CopyInfo
 from red_thread.store.push.values import PushInfo
 from red_thread.store.unit import Unit
@@ -31,7 +32,7 @@ from tests.notation import page, show
 class School:
     """What a test asks of the school; pages are in the notation of `tests.notation`."""
 
-    database: Database
+    database: OneSchool
     teacher: Actor
     master: int
     section: int
@@ -76,20 +77,22 @@ class School:
         self,
         pages: list[int],
         classes: str = "",
-        singles: list[Student] | None = None,
-        without: list[Student] | None = None,
+        singles: Sequence[Student] = (),
+        without: Sequence[Student] = (),
+        groups: Sequence[int] = (),
+        only: Only = Only.EVERYONE,
         **more: Any,
     ) -> PushRequest:
-        if without is None:
-            without = []
-        if singles is None:
-            singles = []
         return PushRequest(
             self.master,
             tuple(pages),
-            tuple(self.classes[name] for name in classes.split()),
-            tuple(student.notebook_id for student in singles),
-            tuple(student.notebook_id for student in without),
+            audience_of(
+                [self.classes[name] for name in classes.split()],
+                groups,
+                [student.notebook_id for student in singles],
+                [student.notebook_id for student in without],
+                only,
+            ),
             **more,
         )
 
@@ -177,11 +180,16 @@ class School:
         ]
 
 
+def to_classes(*class_ids: int) -> dict[str, Any]:
+    """Whole classes as the audience of a request over the wire."""
+    return {"selectors": [{"kind": "class", "ids": list(class_ids)}]}
+
+
 def actor_of(student: Student) -> Actor:
     return Actor(student.person_id, "student")
 
 
-async def found_school(database: Database, name: str = "school") -> School:
+async def found_school(database: OneSchool, name: str = "school") -> School:
     async with database.begin() as unit:
         teacher_id = await unit.people.add_teacher("Tess Teacher", f"tess@{name}.example", None)
         master_id = await unit.masters.add_master("Shore Studies", teacher_id)

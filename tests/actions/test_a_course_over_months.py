@@ -33,7 +33,7 @@ from red_thread.core.page.fingerprint import fingerprint
 from red_thread.core.page.nodes import paragraph, plain_text
 from red_thread.core.push import USUAL, How, IfCopy, IfCut, IfOwn, WrittenPages
 from red_thread.store.classes.values import Student
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database
 from red_thread.store.notebook.values import CopyInfo
 from red_thread.store.push.values import PushInfo
 from tests.conftest import run_sql
@@ -79,7 +79,9 @@ class CourseOverMonths(RuleBasedStateMachine):
         self.push(0, {0, 1, 2, 3})
 
     async def _found(self) -> None:
-        self.database = Database(self.address.replace("postgresql:", "postgresql+psycopg:"), pool_size=2)
+        self.database = Database(self.address.replace("postgresql:", "postgresql+psycopg:"), pool_size=2).of(
+            HOME_SCHOOL
+        )
         self.school: School = await found_school(self.database, f"s{id(self)}")
         self.students = await self.school.add_class("9A", 5)
 
@@ -342,7 +344,7 @@ class CourseOverMonths(RuleBasedStateMachine):
 
     def teardown(self) -> None:
         if hasattr(self, "loop"):
-            self.loop.run(self.database.close())
+            self.loop.run(self.database.database.close())
             self.loop.close()
 
 

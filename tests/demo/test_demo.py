@@ -13,7 +13,7 @@ from red_thread.core.page.nodes import walk
 from red_thread.core.reach.state import BEHIND, CELL_STATES, KNOTTED
 from red_thread.demo import DemoBrokenOff, load_demo
 from red_thread.settings import Settings
-from red_thread.store.database import Database, Unit
+from red_thread.store.database import HOME_SCHOOL, Database, Unit
 from tests.school import pushes_of
 
 pytestmark = pytest.mark.xdist_group("demo")
@@ -25,7 +25,7 @@ async def demo(database_url: str) -> AsyncIterator[Unit]:
     assert await load_demo(settings)
     assert not await load_demo(settings), "a second start loads nothing twice"
     database = Database(settings.sqlalchemy_url)
-    async with database.begin() as unit:
+    async with database.begin_in(HOME_SCHOOL) as unit:
         yield unit
     await database.close()
 

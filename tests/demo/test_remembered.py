@@ -69,4 +69,4 @@ async def test_the_shell_begins_another_school(settings, database):
     assert "new password" in await reset_password(settings, "tess.tan", "four other words", school=3)
     with pytest.raises(SystemExit):
         await reset_password(settings, "tess.tan", "four other words")
-    assert await database.schools() == [1, 3]
+    assert await database.database.schools() == [1, 3]

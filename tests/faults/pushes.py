@@ -10,6 +10,7 @@ import psycopg
 from tests.faults.application import Application, health
 from tests.faults.people import Browser, counted
 from tests.faults.school import begin, bring_in, first_page, sign_in
+from tests.school import to_classes
 
 PATIENCE = 60.0  # seconds from when all parts are there again
 WRITERS, WRITTEN = 5, 3  # students who write, pages that each of them writes on
@@ -47,7 +48,7 @@ class Course:
 
     @property
     def request(self) -> dict[str, Any]:
-        return {"master_id": self.master, "page_ids": self.pages, "class_ids": [self.class_id]}
+        return {"master_id": self.master, "page_ids": self.pages, "audience": to_classes(self.class_id)}
 
 
 async def run_pushes(rounds: int, students: int, pages: int, seed: int) -> PushVerdict:

@@ -6,6 +6,7 @@ from typing import Any
 
 from tests.faults.application import Application, first_code
 from tests.faults.people import Browser, Teacher, Window
+from tests.school import to_classes
 
 PASSWORD = "seven herons at dusk"
 WRITERS = 6
@@ -30,7 +31,7 @@ async def make_school(application: Application, line: str, chance: random.Random
     await bring_in(near, master, STUDENTS)
     students = (await near.ask("GET", f"/classes/{class_id}"))["students"]
     page = await first_page(near, master)
-    request = {"master_id": master, "page_ids": [page], "class_ids": [class_id]}
+    request = {"master_id": master, "page_ids": [page], "audience": to_classes(class_id)}
     await near.ask("POST", "/pushes", request)
     sheet = await near.ask("POST", f"/classes/{class_id}/codes")
     browser = await sign_in(line, "/session", {"name": begun["session"]["person"]["signs_in_as"]})

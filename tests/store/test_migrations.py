@@ -13,7 +13,8 @@ from red_thread.actions.push.look_at_pushes import look_at_pushes
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.undo import undo_push
 from red_thread.core.page.search import words_of_page
-from red_thread.store.database import Database
+from red_thread.core.push import audience_of
+from red_thread.store.database import HOME_SCHOOL, Database
 from red_thread.store.schema import MIGRATIONS
 from tests.conftest import migrate_at, run_sql
 
@@ -76,7 +77,7 @@ async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(clus
             assert set(words_of_page(orjson.loads(document)).split()) == set(found.split())
     database = Database(url.replace("postgresql:", "postgresql+psycopg:"))
     teacher = Actor(1, "teacher")
-    async with database.begin() as unit:
+    async with database.begin_in(HOME_SCHOOL) as unit:
         pushes = await look_at_pushes(unit, teacher, 1)
         told = [(p.push.id, p.push.kind, p.said.title, p.said.pages, p.said.classes) for p in pushes]
         assert told == [
@@ -86,9 +87,9 @@ async def test_the_second_release_with_rows_of_every_table_comes_up_to_date(clus
             (1, "push", "Tides", 3, ["9A", "9B"]),
         ]
         assert [(p.push.students, p.push.students_done) for p in pushes] == [(4, 4), (4, 4), (4, 4), (6, 6)]
-    async with database.begin() as unit:
+    async with database.begin_in(HOME_SCHOOL) as unit:
         assert [(await undo_push(unit, teacher, number)).back for number in (4, 3)] == [4, 4]
-        request = PushRequest(1, (1, 2, 3), (1, 2))
+        request = PushRequest(1, (1, 2, 3), audience_of([1, 2]))
         counts = (await preview_push(unit, teacher, request)).plan.counts
     assert {outcome.value: n for outcome, n in counts.items()} == {"refreshed": 4, "has-it": 14}
     await database.close()

@@ -5,7 +5,7 @@ import pytest
 from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
-from red_thread.store.database import Database, SameMoment
+from red_thread.store.database import NoSuchSchool, OneSchool, SameMoment
 from red_thread.store.tables import OfSchool, Table
 from tests.conftest import migrate_at
 from tests.school import School, found_school
@@ -15,7 +15,7 @@ TABLES = sorted(set(Table.metadata.tables) - {"setting", "school"})
 
 
 @pytest.fixture
-async def school(database: Database) -> School:
+async def school(database: OneSchool) -> School:
     """A school in which something was pushed and written; and another beside it, with a teacher."""
     made = await found_school(database)
     [student] = await made.add_class("9A", 1)
@@ -51,7 +51,7 @@ async def test_nothing_of_a_school_is_seen_or_touched_from_another(database, sch
             name for name in TABLES if await unit.connection.scalar(text(f"SELECT EXISTS (SELECT FROM {name})"))
         ]
     assert {"person", "master", "page", "edition", "content", "copy", "writing", "push", "push_outcome"} <= {*filled}
-    async with database.begin(school=OTHERS) as unit:
+    async with database.database.begin_in(OTHERS) as unit:
         for name in filled:
             seen = await unit.connection.scalars(text(f"SELECT DISTINCT school_id FROM {name}"))
             assert {*seen} <= {OTHERS}, name
@@ -65,25 +65,37 @@ async def test_nothing_of_a_school_is_seen_or_touched_from_another(database, sch
 
 async def test_no_row_goes_over_into_another_school(database, school):
     with pytest.raises(DBAPIError, match="row-level security"):
-        async with database.begin(school=OTHERS) as unit:
+        async with database.database.begin_in(OTHERS) as unit:
             await unit.connection.execute(text("UPDATE person SET school_id = 1"))
 
 
 async def test_a_reference_into_another_school_is_none(database, school):
     with pytest.raises(SameMoment, match="master_teacher_person_id_fkey"):
-        async with database.begin(school=OTHERS) as unit:
+        async with database.database.begin_in(OTHERS) as unit:
             await unit.masters.add_master("Stolen", school.teacher.person_id)
 
 
 async def test_one_address_may_be_of_somebody_in_each(database, school):
     for number, name in ((1, "Tess Teacher"), (OTHERS, "Ida")):
-        async with database.begin(school=number) as unit:
+        async with database.database.begin_in(number) as unit:
             found = await unit.people.by_email("tess@school.example")
             assert found is not None
             assert found.name == name
 
 
-async def test_without_a_school_nothing_is_seen(database, school):
-    async with database.begin() as unit:
-        await unit.connection.execute(text("SELECT set_config('red_thread.school', '', true)"))
-        assert not await unit.connection.scalar(text("SELECT EXISTS (SELECT FROM person)"))
+@pytest.mark.parametrize(
+    "statement", ["SELECT count(*) FROM person", "INSERT INTO master (name) VALUES ('Nobody''s')"]
+)
+async def test_without_a_school_every_statement_fails(database, school, statement):
+    for settled_before in (False, True):
+        with pytest.raises(DBAPIError, match=r"red_thread\.school|invalid input syntax"):
+            async with database.database.engine.begin() as connection:
+                if settled_before:
+                    await connection.execute(text("SELECT set_config('red_thread.school', '', true)"))
+                await connection.execute(text(statement))
+
+
+async def test_a_school_that_is_not_there_is_no_other(database, school):
+    with pytest.raises(NoSuchSchool, match="9"):
+        async with database.database.begin_in(9):
+            pass

@@ -5,24 +5,24 @@ from collections.abc import Awaitable
 from sqlalchemy import event, text
 
 from red_thread.actions.push.catch_up import look_at_lacking, set_catching_up
-from red_thread.store.database import Database
+from red_thread.store.database import OneSchool
 from tests.school import School, found_school
 
 
-async def statements_in(database: Database, act: Awaitable[object]) -> int:
+async def statements_in(database: OneSchool, act: Awaitable[object]) -> int:
     """How many statements it takes."""
     seen: list[str] = []
 
     def note(connection, cursor, statement, *rest):
         seen.append(statement)
 
-    event.listen(database.engine.sync_engine, "before_cursor_execute", note)
+    event.listen(database.database.engine.sync_engine, "before_cursor_execute", note)
     await act
-    event.remove(database.engine.sync_engine, "before_cursor_execute", note)
+    event.remove(database.database.engine.sync_engine, "before_cursor_execute", note)
     return len(seen)
 
 
-async def statements_of(database: Database, students: int) -> tuple[int, int]:
+async def statements_of(database: OneSchool, students: int) -> tuple[int, int]:
     """How many statements placing and refreshing take for a class of this size."""
     school = await found_school(database, f"school-of-{students}")
     await school.add_class("9A", students)
@@ -32,11 +32,11 @@ async def statements_of(database: Database, students: int) -> tuple[int, int]:
     return placing, await statements_in(database, school.push([tides], "9A"))
 
 
-async def test_a_push_takes_as_many_statements_for_many_as_for_few(database: Database):
+async def test_a_push_takes_as_many_statements_for_many_as_for_few(database: OneSchool):
     assert await statements_of(database, 2) == await statements_of(database, 60)
 
 
-async def test_many_pages_take_as_many_statements_as_few_to_place_and_to_undo(database: Database):
+async def test_many_pages_take_as_many_statements_as_few_to_place_and_to_undo(database: OneSchool):
     counts: list[tuple[int, int]] = []
     for pages in (5, 60):
         school = await found_school(database, f"school-of-{pages}-pages")
@@ -48,7 +48,7 @@ async def test_many_pages_take_as_many_statements_as_few_to_place_and_to_undo(da
     assert counts[0] == counts[1]
 
 
-async def test_who_lacks_what_takes_as_many_statements_where_each_lacks_something_else(database: Database):
+async def test_who_lacks_what_takes_as_many_statements_where_each_lacks_something_else(database: OneSchool):
     async def look(school: School) -> None:
         async with school.database.begin() as unit:
             _, groups = await look_at_lacking(unit, school.teacher, school.classes["9A"])
@@ -69,7 +69,7 @@ async def test_who_lacks_what_takes_as_many_statements_where_each_lacks_somethin
     assert counts[0] == counts[1]
 
 
-async def test_refreshing_stays_on_the_block(database: Database):
+async def test_refreshing_stays_on_the_block(database: OneSchool):
     school = await found_school(database)
     await school.add_class("9A", 200)
     tides = await school.add_page("a:one")
@@ -87,7 +87,7 @@ async def test_refreshing_stays_on_the_block(database: Database):
     assert on_block >= 0.9 * updated
 
 
-async def test_an_untouched_copy_is_a_row_and_nothing_else(database: Database):
+async def test_an_untouched_copy_is_a_row_and_nothing_else(database: OneSchool):
     school = await found_school(database)
     await school.add_class("9A", 50)
     tides = await school.add_page(f"a:{'long ' * 2000}")

@@ -10,7 +10,7 @@ import pytest
 from red_thread.actions.people.passwords import hash_password
 from red_thread.jobs.queue import Jobs
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database, OneSchool
 from red_thread.web.app import create_app
 from tests.school import School, found_school
 
@@ -60,15 +60,15 @@ async def jobs(database_url: str) -> Jobs:
 
 
 @pytest.fixture
-async def database(settings: Settings, jobs: Jobs) -> AsyncIterator[Database]:
+async def database(settings: Settings, jobs: Jobs) -> AsyncIterator[OneSchool]:
     made = Database(settings.sqlalchemy_url, pool_size=5, defer=jobs.defer)
     jobs.database = made
-    yield made
+    yield made.of(HOME_SCHOOL)
     await made.close()
 
 
 @pytest.fixture
-async def school(database: Database) -> School:
+async def school(database: OneSchool) -> School:
     made = await found_school(database)
     await made.add_class("9A", 3)
     async with database.begin() as unit:
@@ -78,9 +78,9 @@ async def school(database: Database) -> School:
 
 
 @pytest.fixture
-async def visitor(settings: Settings, database: Database) -> AsyncIterator[Any]:
+async def visitor(settings: Settings, database: OneSchool) -> AsyncIterator[Any]:
     """Makes visitors, each with a browser of their own."""
-    app = create_app(settings, database)
+    app = create_app(settings, database.database)
     opened: list[httpx.AsyncClient] = []
 
     async def make(name: str = "", password: str = PASSWORD) -> Visitor:
@@ -107,11 +107,11 @@ async def student(visitor: Any, school: School) -> Visitor:
 
 
 @pytest.fixture
-async def harbour(database: Database, school: School) -> School:
+async def harbour(database: OneSchool, school: School) -> School:
     """A second school with a class, whose teacher has the same address as the first one's."""
     async with database.begin() as unit:
         await unit.schools.begin_another("Harbour School")
-    made = await found_school(database.of(2))
+    made = await found_school(database.database.of(2))
     await made.add_class("3B", 2)
     async with made.database.begin() as unit:
         await unit.people.rename(made.teacher.person_id, "Ida")

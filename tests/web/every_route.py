@@ -8,7 +8,7 @@ from PIL import Image
 from red_thread.actions.classes.groups import make_group
 from red_thread.actions.push.run_push import run_push
 from red_thread.web.app import create_app
-from tests.school import School
+from tests.school import School, to_classes
 
 # Asked by anyone, or answered only about oneself.
 OPEN = {
@@ -50,7 +50,7 @@ def as_json(**body: Any) -> dict[str, Any]:
 
 def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> dict[tuple[str, str], dict[str, Any]]:
     """What each changing route is sent: nothing that it would refuse for another reason."""
-    push = {"master_id": school.master, "page_ids": [page], "class_ids": [school.classes["9A"]]}
+    push = {"master_id": school.master, "page_ids": [page], "audience": to_classes(school.classes["9A"])}
     return {
         ("post", "/api/masters/{master_id}/items"): as_json(kind="section", name="x"),
         ("post", "/api/masters/{master_id}/pages"): {"files": {"file": ("p.md", b"# Page", "text/markdown")}},
@@ -126,7 +126,9 @@ async def every_route(school: School, settings, database) -> list[tuple[str, str
     }
     sent = bodies(school, page, copy.id, copy.document)
     routes = {
-        (method, path) for path, item in create_app(settings, database).openapi()["paths"].items() for method in item
+        (method, path)
+        for path, item in create_app(settings, database.database).openapi()["paths"].items()
+        for method in item
     }
     assert OPEN | set(sent) <= routes, "a route that is named here is no more"
     return [(m, path.format(**filled), sent.get((m, path), {})) for m, path in sorted(routes - OPEN)]

@@ -5,7 +5,7 @@ import zipfile
 
 import pytest
 
-from tests.school import School
+from tests.school import School, to_classes
 
 
 async def problem(answer, status, says, hint=""):
@@ -111,10 +111,10 @@ async def test_a_page_that_is_none(teacher, school: School):
 
 async def test_a_push_to_nobody_and_of_a_page_taken_out(teacher, school: School):
     tides = await school.add_page("a:x", "Tides today")
-    request = {"master_id": school.master, "page_ids": [tides], "class_ids": []}
+    request = {"master_id": school.master, "page_ids": [tides], "audience": to_classes()}
     await problem(await teacher.post("/api/pushes/plan", json=request), 422, "Nobody is there to push to")
     await teacher.ask("DELETE", f"/api/items/page/{tides}")
-    request["class_ids"] = [school.classes["9A"]]
+    request["audience"] = to_classes(school.classes["9A"])
     answer = await teacher.post("/api/pushes", json=request)
     await problem(answer, 409, "“Tides today” has been taken out", "Nothing was pushed")
 

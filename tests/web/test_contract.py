@@ -38,7 +38,7 @@ def nasty_body(schema: dict[str, Any], parts: dict[str, Any], chance: random.Ran
 
 @pytest.fixture
 def routes(settings, database) -> tuple[list[tuple[str, str, dict[str, Any]]], dict[str, Any]]:
-    described = create_app(settings, database).openapi()
+    described = create_app(settings, database.database).openapi()
     found = [(m, path, item[m]) for path, item in described["paths"].items() for m in item]
     return found, described["components"]["schemas"]
 

@@ -6,7 +6,7 @@ from collections.abc import AsyncIterator
 import psycopg
 import pytest
 
-from red_thread.store.database import Database
+from red_thread.store.database import OneSchool
 from red_thread.web.events import NewsHub
 
 
@@ -26,7 +26,7 @@ async def hears(stream: AsyncIterator[bool], within: float = 30) -> bool:
         return False
 
 
-async def test_a_page_hears_of_its_own_notebook_and_of_no_other(hub: NewsHub, database: Database):
+async def test_a_page_hears_of_its_own_notebook_and_of_no_other(hub: NewsHub, database: OneSchool):
     mine, other = hub.of("notebook:7"), hub.of("notebook:8")
     assert await hears(mine)
     assert await hears(other)
@@ -36,7 +36,7 @@ async def test_a_page_hears_of_its_own_notebook_and_of_no_other(hub: NewsHub, da
     assert not await hears(other, 0.4)
 
 
-async def test_nothing_is_heard_of_what_was_not_committed(hub: NewsHub, database: Database):
+async def test_nothing_is_heard_of_what_was_not_committed(hub: NewsHub, database: OneSchool):
     mine = hub.of("push:3")
     assert await hears(mine)
     with pytest.raises(RuntimeError):

@@ -16,7 +16,7 @@ async def browser(settings, database, tmp_path):
     (built / "index.html").write_text("<!doctype html>" + " " * 2000)
     (built / "assets" / "page-1a2b.js").write_text(SCRIPT)
     (built / "assets" / "page-1a2b.js.br").write_bytes(brotli.compress(SCRIPT.encode()))
-    app = create_app(settings.model_copy(update={"front_end": built}), database)
+    app = create_app(settings.model_copy(update={"front_end": built}), database.database)
     async with httpx.AsyncClient(transport=httpx.ASGITransport(app=app), base_url="http://127.0.0.1") as client:
         yield client
 

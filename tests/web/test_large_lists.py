@@ -8,8 +8,8 @@ import orjson
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.push.run_push import run_push
-from red_thread.store.database import Database
-from tests.school import School
+from red_thread.store.database import OneSchool
+from tests.school import School, to_classes
 from tests.web.conftest import Visitor
 
 STUDENTS, SECTIONS, PAGES = 200, 20, 1000
@@ -30,7 +30,7 @@ def roster() -> bytes:
 
 
 async def test_a_thousand_pages_and_two_hundred_students(
-    teacher: Visitor, school: School, database: Database, visitor: Any
+    teacher: Visitor, school: School, database: OneSchool, visitor: Any
 ):
     master = f"/api/masters/{school.master}"
     taken = await teacher.post(f"{master}/pages", files={"file": ("course.zip", course(), "application/zip")})
@@ -46,7 +46,7 @@ async def test_a_thousand_pages_and_two_hundred_students(
     big = next(found for found in outline["classes"] if found["name"] == "Big")
     assert big["students"] == STUDENTS
 
-    request = {"master_id": school.master, "page_ids": pages[:300], "class_ids": [big["id"]]}
+    request = {"master_id": school.master, "page_ids": pages[:300], "audience": to_classes(big["id"])}
     plan = (await teacher.post("/api/pushes/plan", json=request)).json()
     assert plan["counts"] == {"placed": 300 * STUDENTS}
     push = (await teacher.post("/api/pushes", json=request)).json()
@@ -63,7 +63,7 @@ async def test_a_thousand_pages_and_two_hundred_students(
     await _in_master_order(database, board["students"][0]["id"], outline)
 
 
-async def _in_master_order(database: Database, notebook_id: int, outline: dict[str, Any]) -> None:
+async def _in_master_order(database: OneSchool, notebook_id: int, outline: dict[str, Any]) -> None:
     async with database.begin() as unit:
         found = await unit.notebooks.with_contents(notebook_id)
     assert found is not None

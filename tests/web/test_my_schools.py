@@ -5,7 +5,7 @@ from datetime import timedelta
 import pytest
 
 from red_thread.actions.people.passwords import hash_code, hash_password
-from red_thread.store.database import Database
+from red_thread.store.database import OneSchool
 from tests.school import School
 from tests.web.conftest import PASSWORD, Visitor
 
@@ -61,7 +61,7 @@ async def test_parted_neither_opens_the_other(teacher: Visitor):
     ],
 )
 async def test_without_both_passwords_nothing_comes_together(
-    teacher: Visitor, database: Database, harbour: School, body, status
+    teacher: Visitor, database: OneSchool, harbour: School, body, status
 ):
     async with harbour.database.begin() as unit:
         for student in harbour.students.values():

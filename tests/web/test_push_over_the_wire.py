@@ -8,14 +8,15 @@ import psycopg
 import uvicorn
 
 from launcher.postgres import free_port
+from red_thread.core.push import Audience
 from red_thread.store.push.values import NewPush
 from red_thread.web.app import create_app
-from tests.school import School
+from tests.school import School, to_classes
 
 
 async def test_the_job_is_enqueued_with_the_push_or_not_at_all(teacher, school: School, database_url):
     tides = await school.add_page("a:x")
-    request = {"master_id": school.master, "page_ids": [tides], "class_ids": [school.classes["9A"]]}
+    request = {"master_id": school.master, "page_ids": [tides], "audience": to_classes(school.classes["9A"])}
 
     def waiting() -> int:
         with psycopg.connect(database_url) as connection:
@@ -24,7 +25,7 @@ async def test_the_job_is_enqueued_with_the_push_or_not_at_all(teacher, school: 
 
     with contextlib.suppress(RuntimeError):
         async with school.database.begin() as unit:
-            push_id = await unit.pushes.add(NewPush(school.master, 1, "push", {}, (), (), (), []))
+            push_id = await unit.pushes.add(NewPush(school.master, 1, "push", {}, Audience(), []))
             await unit.queue.run_push(push_id, school.master)
             raise RuntimeError("a power cut before the commit")
     assert waiting() == 0
@@ -34,7 +35,7 @@ async def test_the_job_is_enqueued_with_the_push_or_not_at_all(teacher, school: 
 
 async def test_the_queue_runs_what_was_pushed(teacher, school: School, jobs):
     tides = await school.add_page("a:x", "Tides today")
-    request = {"master_id": school.master, "page_ids": [tides], "class_ids": [school.classes["9A"]]}
+    request = {"master_id": school.master, "page_ids": [tides], "audience": to_classes(school.classes["9A"])}
     plan = (await teacher.post("/api/pushes/plan", json=request)).json()
     assert (plan["counts"], plan["changes_anything"]) == ({"placed": 3}, True)
     push = (await teacher.post("/api/pushes", json=request)).json()["id"]
@@ -88,12 +89,12 @@ async def test_progress_and_news_come_live(teacher, student, school: School, set
     tides = await school.add_page("a:x", "Tides today")
     port = free_port()
     (notebook,) = (await student.get("/api/notebooks")).json()
-    request = {"master_id": school.master, "page_ids": [tides], "class_ids": [school.classes["9A"]]}
+    request = {"master_id": school.master, "page_ids": [tides], "audience": to_classes(school.classes["9A"])}
     push = (await teacher.post("/api/pushes", json=request)).json()["id"]
     import httpx
 
     async with (
-        Served(create_app(settings, database), port),
+        Served(create_app(settings, database.database), port),
         httpx.AsyncClient(base_url=f"http://127.0.0.1:{port}", timeout=60) as client,
     ):
         cookies = {c.name: c.value for c in teacher.client.cookies.jar}

@@ -2,6 +2,7 @@
 
 import pytest
 
+from tests.school import to_classes
 from tests.web.conftest import PASSWORD
 
 THERE = {"X-Red-Thread-School": "2"}
@@ -41,17 +42,26 @@ async def test_a_token_is_good_in_its_own_school_alone(visitor, school, harbour,
 
 
 @pytest.mark.parametrize("named", ["77", "0", "-1", "x", "999999999999", "2; DROP TABLE person"])
-async def test_a_school_that_is_not_there_is_the_first(visitor, school, harbour, named):
+async def test_an_address_of_a_school_that_is_not_there_says_so(visitor, school, harbour, named):
     here = await visitor()
-    assert await sign_in(here, {"X-Red-Thread-School": named}) == "Tess Teacher"
-    assert "." not in here.client.cookies["red_thread_session"]
+    body = {"name": "tess@school.example", "password": PASSWORD}
+    answer = await here.post("/api/session", json=body, headers={"X-Red-Thread-School": named})
+    assert (answer.status_code, answer.json()["title"]) == (404, "NoSuchSchool")
+    assert await sign_in(here) == "Tess Teacher", "and the next address is looked at by itself"
+
+
+async def test_a_made_up_session_of_no_school_keeps_nobody_out(visitor, school):
+    here = await visitor()
+    answer = await here.client.get("/api/session", headers={"cookie": "red_thread_session=77.made-up"})
+    assert answer.status_code == 401
+    assert answer.headers["set-cookie"].startswith('red_thread_session=""; ')
 
 
 async def test_a_push_there_is_done_there(visitor, harbour, school, jobs):
     there = await visitor()
     await sign_in(there, THERE)
     page = await harbour.add_page("a:Ropes")
-    request = {"master_id": harbour.master, "page_ids": [page], "class_ids": [harbour.classes["3B"]]}
+    request = {"master_id": harbour.master, "page_ids": [page], "audience": to_classes(harbour.classes["3B"])}
     push = (await there.post("/api/pushes", json=request)).json()["id"]
     async with jobs.app.open_async():
         await jobs.take_up_unfinished()

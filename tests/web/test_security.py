@@ -60,8 +60,8 @@ async def test_behind_a_proxy_everyone_is_told_apart_and_nobody_makes_an_address
         body = {"name": "tess@school.example", "password": "a wrong guess"}
         return client.post("/api/session", json=body, headers={"x-forwarded-for": forwarded})
 
-    trusting = create_app(settings.model_copy(update={"trusted_proxies": "10.0.0.1"}), database)
-    plain = create_app(settings, database)
+    trusting = create_app(settings.model_copy(update={"trusted_proxies": "10.0.0.1"}), database.database)
+    plain = create_app(settings, database.database)
     for app, last in ((trusting, 401), (plain, 429)):
         answers = [(await asks(app, f"203.0.113.{n}")).status_code for n in range(8)]
         assert answers[-1] == last
@@ -82,7 +82,7 @@ async def test_it_answers_by_its_own_names_alone(visitor, host):
 
 async def test_an_error_carries_the_headers_and_its_log_no_words(visitor, database, capsys, monkeypatch):
     guest = await visitor()
-    monkeypatch.setattr(database, "begin", lambda: {}["secret words of a pupil"])
+    monkeypatch.setattr(database.database, "begin_in", lambda school, now: {}["secret words of a pupil"])
     answer = await guest.sign_in("secret.name@school.example", "secret words")
     assert answer.status_code == 500
     assert "default-src 'none'" in answer.headers["content-security-policy"]
@@ -141,7 +141,7 @@ async def test_files_outside_the_front_end_are_not_served(visitor, settings):
 
 @pytest.mark.parametrize(("url", "told"), [("https://notebooks.example", True), ("http://notebooks.example", False)])
 async def test_a_browser_that_came_by_https_stays_with_it(settings, database, url, told):
-    app = create_app(settings.model_copy(update={"public_url": url}), database)
+    app = create_app(settings.model_copy(update={"public_url": url}), database.database)
     async with httpx.AsyncClient(transport=httpx.ASGITransport(app=app), base_url=url) as client:
         answer = await client.get("/api/welcome")
     assert ("strict-transport-security" in answer.headers) == told
@@ -175,7 +175,7 @@ async def test_a_stream_ends_with_the_session_that_it_was_opened_in(database, da
     async with database.begin() as unit:
         person = await unit.people.person(actor.person_id)
         session = await begin_session(unit, person)
-    stream = OwnNews(hub, database.of(1), actor, session.token)
+    stream = OwnNews(hub, database.database.of(1), actor, session.token)
 
     async def may(unit):
         return None

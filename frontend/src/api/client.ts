@@ -21,13 +21,16 @@ export class Problem extends Error {
  * The school whose address was opened, where an installation has several: it tells the sign-in page where to look, in
  * this window alone, so that a wrong link harms nobody for long. Once somebody is signed in their session knows.
  */
+const PLACE = 'red-thread-school';
 function schoolOfAddress(): string {
-	const PLACE = 'red-thread-school';
 	const named = new URLSearchParams(location.search).get('school');
 	if (named) HERE.set(PLACE, named);
 	return named ?? HERE.get(PLACE) ?? '';
 }
 const school = schoolOfAddress();
+
+/** The next address that is opened in this window is looked at by itself. */
+export const forgetSchool = () => HERE.remove(PLACE);
 
 const SIGNED_OUT = 'You are not signed in any more.';
 export const api = createClient<paths>({ baseUrl: '/', fetch: sending });

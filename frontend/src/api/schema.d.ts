@@ -2329,6 +2329,19 @@ export interface components {
          */
         At: "in-order" | "start" | "end" | "after" | "number";
         /**
+         * AudienceIn
+         * @description Everyone whom one of the selectors names; `only` those of them who have, lack or have not opened one of the
+         *     pages, and `without` these notebooks.
+         */
+        AudienceIn: {
+            /** @default everyone */
+            only: components["schemas"]["Only"];
+            /** Selectors */
+            selectors: components["schemas"]["SelectorIn"][];
+            /** Without */
+            without?: number[];
+        };
+        /**
          * Begin
          * @description The first day: who begins, and with what.
          */
@@ -3434,20 +3447,11 @@ export interface components {
          * @description `written`: what becomes of pages that students have written on.
          */
         PullBackRequestIn: {
-            /** Class Ids */
-            class_ids?: number[];
-            /** Group Ids */
-            group_ids?: number[];
+            audience: components["schemas"]["AudienceIn"];
             /** Master Id */
             master_id: number;
-            /** Notebook Ids */
-            notebook_ids?: number[];
-            /** @default everyone */
-            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
-            /** Without */
-            without?: number[];
             written: components["schemas"]["WrittenPages"];
         };
         /** PushOut */
@@ -3496,12 +3500,9 @@ export interface components {
          * @description A push as it is said. `section_ids`, `divider_ids`: as such, without the pages that are in them.
          */
         PushSentenceIn: {
-            /** Class Ids */
-            class_ids?: number[];
+            audience: components["schemas"]["AudienceIn"];
             /** Divider Ids */
             divider_ids?: number[];
-            /** Group Ids */
-            group_ids?: number[];
             /**
              * @default {
              *       "drawer": "leave",
@@ -3515,16 +3516,10 @@ export interface components {
             how: components["schemas"]["HowIn"];
             /** Master Id */
             master_id: number;
-            /** Notebook Ids */
-            notebook_ids?: number[];
-            /** @default everyone */
-            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
             /** Section Ids */
             section_ids?: number[];
-            /** Without */
-            without?: number[];
         };
         /**
          * PushStart
@@ -3535,14 +3530,11 @@ export interface components {
         PushStart: {
             /** Again Of */
             again_of?: number | null;
+            audience: components["schemas"]["AudienceIn"];
             /** Begins At */
             begins_at?: string | null;
-            /** Class Ids */
-            class_ids?: number[];
             /** Divider Ids */
             divider_ids?: number[];
-            /** Group Ids */
-            group_ids?: number[];
             /**
              * @default {
              *       "drawer": "leave",
@@ -3556,16 +3548,10 @@ export interface components {
             how: components["schemas"]["HowIn"];
             /** Master Id */
             master_id: number;
-            /** Notebook Ids */
-            notebook_ids?: number[];
-            /** @default everyone */
-            only: components["schemas"]["Only"];
             /** Page Ids */
             page_ids: number[];
             /** Section Ids */
             section_ids?: number[];
-            /** Without */
-            without?: number[];
         };
         /** PushTime */
         PushTime: {
@@ -3732,7 +3718,8 @@ export interface components {
         /**
          * RowOutcome
          * @description An outcome. `words`, `under`: how it is told; `changes`: whether anything is other than before; `of`: the
-         *     kinds of plan in which it occurs. They stand in the order in which they matter.
+         *     kinds of plan in which it occurs; `corrects`: whether a copy that was there stands on another edition now;
+         *     `readable`: whether its student has the page afterwards. They stand in the order in which they matter.
          * @enum {string}
          */
         RowOutcome: "failed" | "conflicted" | "merged" | "back" | "tied" | "refreshed" | "placed" | "section-tied" | "renamed" | "put-away" | "in-drawer" | "kept" | "own" | "gone" | "held" | "left" | "loose" | "has-it" | "not-there";
@@ -3894,6 +3881,21 @@ export interface components {
             /** Order Key */
             order_key: string;
         };
+        /**
+         * SelectorIn
+         * @description Students by what they are in, or one by one. `ids`: of classes, groups or notebooks, as `kind` says.
+         */
+        SelectorIn: {
+            /** Ids */
+            ids: number[];
+            kind: components["schemas"]["SelectorKind"];
+        };
+        /**
+         * SelectorKind
+         * @description What a selector's ids are ids of. Who is chosen by each is told by `store/push/selectors.py`.
+         * @enum {string}
+         */
+        SelectorKind: "class" | "group" | "notebook";
         /**
          * SessionOut
          * @description Who is signed in, and where. `proof` goes with every changing request. `nearly_full`: what one should

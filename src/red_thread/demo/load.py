@@ -18,7 +18,7 @@ from red_thread.demo.story import Story
 from red_thread.reading.files import read_as_pages
 from red_thread.reading.rosters import read_listed
 from red_thread.settings import Settings
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database
 from red_thread.store.unit import Unit
 
 HERE = Path(__file__).parent
@@ -41,8 +41,9 @@ _REMEMBERED = "demo"
 async def holds_demo(settings: Settings) -> bool:
     """Whether these data are the demo, and one may walk in."""
     database = Database(settings.sqlalchemy_url, pool_size=1)
+    home = database.of(HOME_SCHOOL)
     try:
-        async with database.begin() as unit:
+        async with home.begin() as unit:
             return await unit.people.setting(_REMEMBERED) == "yes"
     finally:
         await database.close()
@@ -54,8 +55,9 @@ async def prepare_data(settings: Settings, demo: str, say: Callable[[str], None]
     demo: "yes", "no" or "as remembered", which is yes for data that nobody is in yet. Raises DemoBrokenOff.
     """
     database = Database(settings.sqlalchemy_url, pool_size=2)
+    home = database.of(HOME_SCHOOL)
     try:
-        async with database.begin() as unit:
+        async with home.begin() as unit:
             remembered = await unit.people.setting(_REMEMBERED)
             before_it_was_remembered = await unit.people.by_email(TEACHER) is not None
             if remembered is None:
@@ -67,7 +69,7 @@ async def prepare_data(settings: Settings, demo: str, say: Callable[[str], None]
             await unit.people.remember(_REMEMBERED, remembered)
         if remembered == "yes":
             await load_demo(settings, say)
-        async with database.begin() as unit:
+        async with home.begin() as unit:
             code = await expect_first_teacher(unit) if remembered == "no" else None
         return {"demo": remembered == "yes", "first_code": code}
     finally:
@@ -86,8 +88,9 @@ class DemoBrokenOff(Exception):
 async def load_demo(settings: Settings, say: Callable[[str], None] = log.info) -> bool:
     """Loads the demo into a database without it. Returns whether it did. Raises DemoBrokenOff over half of one."""
     database = Database(settings.sqlalchemy_url, pool_size=4)
+    home = database.of(HOME_SCHOOL)
     try:
-        async with database.begin() as unit:
+        async with home.begin() as unit:
             found = await unit.people.by_email(TEACHER)
             if found and not found.password_hash:
                 raise DemoBrokenOff("The demo was broken off while it was being loaded.")
@@ -95,8 +98,8 @@ async def load_demo(settings: Settings, say: Callable[[str], None] = log.info) -
                 return False
             say("Loading the demo, three weeks of a course …")
             teacher, master_id = await _set_up(unit)
-        await Story(database, teacher, master_id, datetime.now(UTC)).tell()
-        async with database.begin() as unit:
+        await Story(home, teacher, master_id, datetime.now(UTC)).tell()
+        async with home.begin() as unit:
             for email in (TEACHER, CO_TEACHER):  # the last step of all: it tells that the demo is whole
                 await _give_password(unit, email)
         return True

@@ -21,9 +21,9 @@ from red_thread.actions.push.pull_back import pull_back
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.core.page.nodes import Node, attributes_of, content_of, paragraph, with_attributes, with_content
-from red_thread.core.push import WrittenPages
+from red_thread.core.push import WrittenPages, audience_of
 from red_thread.store.classes.values import Student
-from red_thread.store.database import Database, Unit
+from red_thread.store.database import OneSchool, Unit
 
 ANSWERS: dict[str, Any] = yaml.safe_load(Path(__file__).with_name("answers.yaml").read_text())
 PULLS, STRAND = "What pulls the sea", "The strandline after a storm"
@@ -34,7 +34,7 @@ AWAY = ("Ines Duarte", "Tom Birch")
 class Story:
     """The demo's history, told once."""
 
-    def __init__(self, database: Database, teacher: Actor, master_id: int, today: datetime) -> None:
+    def __init__(self, database: OneSchool, teacher: Actor, master_id: int, today: datetime) -> None:
         self.database, self.teacher, self.master_id, self.today = database, teacher, master_id, today
         self.chance = random.Random(9)
         self.now = today
@@ -122,7 +122,7 @@ class Story:
         await self._open(first, title, writes=True)
         for student in others:
             await self._open(student, title, writes=False)
-        request = PushRequest(self.master_id, (self.pages[title],), (self.classes[name],))
+        request = PushRequest(self.master_id, (self.pages[title],), audience_of([self.classes[name]]))
         async with self.unit() as unit:
             await pull_back(unit, self.teacher, request, WrittenPages.DRAWER)
 
@@ -138,8 +138,10 @@ class Story:
         request = PushRequest(
             self.master_id,
             tuple(self.pages[title] for title in titles),
-            tuple(self.classes[name] for name in classes.split()),
-            without=tuple(self.students[name].notebook_id for name in without),
+            audience_of(
+                [self.classes[name] for name in classes.split()],
+                without=[self.students[name].notebook_id for name in without],
+            ),
         )
         async with self.unit() as unit:
             push_id = await start_push(unit, self.teacher, request)

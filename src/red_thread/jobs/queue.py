@@ -17,7 +17,7 @@ from red_thread.actions.actor import HOUSE
 from red_thread.actions.notebook.thin_histories import thin_histories
 from red_thread.actions.push.run_push import help_push, run_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
-from red_thread.store.database import FIRST_SCHOOL, Database, NotNow, OneSchool
+from red_thread.store.database import Database, NotNow, OneSchool
 from red_thread.store.unit import Task
 
 log = structlog.get_logger()
@@ -58,8 +58,7 @@ class Jobs:
     async def _schools(self) -> list[OneSchool]:
         return [self._of(school) for school in await self.database.schools()] if self.database else []
 
-    async def _run_push(self, context: JobContext, push_id: int, school: int = FIRST_SCHOOL) -> None:
-        """Jobs of before there were schools name none."""
+    async def _run_push(self, context: JobContext, push_id: int, school: int) -> None:
         with self._counted(context):
             await run_push(self._of(school).begin, HOUSE, push_id)
         async with self._of(school).begin() as unit:

@@ -9,20 +9,20 @@ import psycopg
 from sqlalchemy import text
 from sqlalchemy.exc import DataError, DBAPIError, IntegrityError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
-from sqlalchemy.ext.asyncio import AsyncConnection, AsyncEngine, create_async_engine
+from sqlalchemy.ext.asyncio import AsyncEngine, create_async_engine
 
 from red_thread.store.unit import Defer, Unit
 
-FIRST_SCHOOL = 1
+# The school of an address, or of a command, that names none. No transaction takes it by itself.
+HOME_SCHOOL = 1
 # One plan for an audience of one and of ten thousand is ten times too slow for one of them. Row security lets this
-# role see the rows of one school, which is the first unless a transaction says otherwise.
+# role see the rows of one school, the one that each transaction says first of all.
 _OPTIONS = " ".join(
     f"-c {setting}"
     for setting in (
         "plan_cache_mode=force_custom_plan",
         "jit=off",
         "role=red_thread_school",
-        f"red_thread.school={FIRST_SCHOOL}",
         # A part that lives and does not go on holds up nobody for long: who waits says so, what rests is ended.
         "lock_timeout=15s",
         "idle_in_transaction_session_timeout=120s",
@@ -31,7 +31,7 @@ _OPTIONS = " ".join(
 # A line that is cut without a word is noticed within seconds.
 _LINE = {"keepalives_idle": 15, "keepalives_interval": 5, "keepalives_count": 3, "connect_timeout": 5}
 _POOL_WAIT = 5  # seconds for a connection, then it is said that there is too much to do
-_SCHOOL = text("SELECT set_config('red_thread.school', id::text, true) FROM school WHERE id = :school")
+_ENTER = text("SELECT set_config('red_thread.school', id::text, true) FROM school WHERE id = :school")
 
 _HEALTH = text("""
     SELECT EXISTS (SELECT FROM procrastinate_workers WHERE last_heartbeat > now() - interval '30 s'),
@@ -41,6 +41,10 @@ _HEALTH = text("""
 
 class NotStorable(Exception):
     """A number that is no id of anything, or text that PostgreSQL cannot hold."""
+
+
+class NoSuchSchool(Exception):
+    """The school that a transaction was to be in is not there."""
 
 
 class NotNow(Exception):
@@ -80,15 +84,15 @@ class Database:
         self.defer = defer
 
     @asynccontextmanager
-    async def begin(self, now: datetime | None = None, school: int = FIRST_SCHOOL) -> AsyncIterator[Unit]:
+    async def begin_in(self, school: int, now: datetime | None = None) -> AsyncIterator[Unit]:
         """A transaction in a school, committed at the end and undone by any exception.
 
-        Raises NotStorable, NotNow, SameMoment.
+        Raises NoSuchSchool, NotStorable, NotNow, SameMoment.
         """
         try:
             async with self.engine.begin() as connection:
-                if school != FIRST_SCHOOL:
-                    school = await _enter(connection, school)
+                if not await connection.scalar(_ENTER, {"school": school}):
+                    raise NoSuchSchool(school)
                 yield Unit(connection, now or datetime.now(UTC), school, self.defer)
         except DataError as error:
             raise NotStorable from error
@@ -125,11 +129,6 @@ class Database:
         await self.engine.dispose()
 
 
-async def _enter(connection: AsyncConnection, school: int) -> int:
-    """The school that the transaction is in now: one that is not there is the first, so a wrong link harms nobody."""
-    return school if await connection.scalar(_SCHOOL, {"school": school}) else FIRST_SCHOOL
-
-
 @dataclass(frozen=True, slots=True)
 class OneSchool:
     """A database whose transactions are all in one school."""
@@ -138,5 +137,5 @@ class OneSchool:
     school: int
 
     def begin(self, now: datetime | None = None) -> AbstractAsyncContextManager[Unit]:
-        """A transaction of this school: see `Database.begin`."""
-        return self.database.begin(now, self.school)
+        """A transaction of this school: see `Database.begin_in`."""
+        return self.database.begin_in(self.school, now)

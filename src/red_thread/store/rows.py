@@ -21,6 +21,7 @@ def as_values(kind: type[Value], found: Any) -> list[Value]:
     return [kind(*said) for said in columns(found, *(field.name for field in fields(kind)))]  # type: ignore[arg-type]
 
 
-def as_value(kind: type[Value], row: Any) -> Value:
-    """The same for one row."""
-    return kind(*(getattr(row, field.name) for field in fields(kind)))  # type: ignore[arg-type]
+def as_value(kind: type[Value], row: Any, **besides: Any) -> Value:
+    """The same for one row; `besides`: fields that come from elsewhere."""
+    named = [field.name for field in fields(kind)]  # type: ignore[arg-type]
+    return kind(**{name: besides[name] if name in besides else getattr(row, name) for name in named})

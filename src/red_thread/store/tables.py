@@ -28,7 +28,8 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 Moment = DateTime(timezone=True)
 OrderKey = Text(collation="C")
-OWN_SCHOOL = "coalesce(nullif(current_setting('red_thread.school', true), '')::integer, 1)"
+# Without a school this is an error, so that no row is ever of a school by chance.
+OWN_SCHOOL = "current_setting('red_thread.school')::integer"
 
 
 class Table(DeclarativeBase):

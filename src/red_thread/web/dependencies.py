@@ -11,7 +11,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.people.sign_in import who_is
 from red_thread.actions.refusals import NothingSent, StaleProof, TooLarge
 from red_thread.settings import Settings
-from red_thread.store.database import FIRST_SCHOOL, OneSchool
+from red_thread.store.database import HOME_SCHOOL, NoSuchSchool, OneSchool
 from red_thread.store.people.values import SignedIn
 from red_thread.store.unit import Unit
 from red_thread.web.watched import Tell
@@ -26,13 +26,18 @@ def settings_of(request: Request) -> Settings:
 
 
 def school_of(request: Request) -> int:
-    """The school of the session; before there is one, the school that the page's address names, else the first.
+    """The school of the session; before there is one, the school that the page's address names, or the home school.
 
     A made-up one helps nobody: a session is looked for among those of the school that its own token begins with.
+    Raises NoSuchSchool for what is no number.
     """
     token = request.cookies.get(COOKIE)
     named = request.headers.get("x-red-thread-school", "") if token is None else token.rpartition(".")[0]
-    return int(named) if named.isascii() and named.isdigit() and len(named) < MOST_DIGITS else FIRST_SCHOOL
+    if not named:
+        return HOME_SCHOOL
+    if not (named.isascii() and named.isdigit() and len(named) < MOST_DIGITS):
+        raise NoSuchSchool
+    return int(named)
 
 
 def database_of(request: Request) -> OneSchool:

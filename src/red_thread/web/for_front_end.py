@@ -12,13 +12,15 @@ _HEAD = "// Written by ./red-thread client from the tables of the core. Change t
 
 
 def outcomes_as_typescript() -> str:
-    """Each outcome with its words, whether it changes anything, and in which plans it occurs; in their order."""
+    """Each outcome with what the core knows of it, in the order in which they matter."""
     table = {
         outcome.value: {
             "words": outcome.words,
             "under": outcome.under,
             "changes": outcome.changes,
             "of": list(outcome.of),
+            "corrects": outcome.corrects,
+            "readable": outcome.readable,
         }
         for outcome in RowOutcome
     }

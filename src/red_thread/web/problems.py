@@ -7,9 +7,10 @@ from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
-from red_thread.actions.refusals import NotReadable, Refused
+from red_thread.actions.refusals import NotReadable, NotSignedIn, Refused
 from red_thread.formats.problems import Unreadable
-from red_thread.store.database import NotNow, NotStorable, SameMoment
+from red_thread.store.database import NoSuchSchool, NotNow, NotStorable, SameMoment
+from red_thread.web.dependencies import COOKIE
 
 _log = logging.getLogger(__name__)
 
@@ -31,6 +32,16 @@ async def _invalid(request: Request, error: Exception) -> JSONResponse:
     where = "; ".join(f"{'.'.join(map(str, e['loc']))[:120]}: {e['msg'][:120]}" for e in error.errors()[:5])
     told = where.encode(errors="replace").decode()  # what somebody sent may be no text that can be sent back
     return problem(422, "Invalid", f"This request is not what was expected ({told}).", "Load the page again.")
+
+
+async def _no_such_school(request: Request, error: Exception) -> JSONResponse:
+    """An address names a school that is not there; of a session that does, nobody is known, and it goes."""
+    if COOKIE in request.cookies:
+        answer = await _refused(request, NotSignedIn())
+        answer.delete_cookie(COOKIE)
+        return answer
+    hint = "Look at the address once more, or ask whoever gave it to you."
+    return problem(404, "NoSuchSchool", "There is no school at this address.", hint)
 
 
 async def _not_storable(request: Request, error: Exception) -> JSONResponse:
@@ -62,6 +73,7 @@ def add_problem_handlers(app: FastAPI) -> None:
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(Unreadable, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(NoSuchSchool, _no_such_school)
     app.add_exception_handler(NotStorable, _not_storable)
     app.add_exception_handler(NotNow, _not_now)
     app.add_exception_handler(SameMoment, _same_moment)

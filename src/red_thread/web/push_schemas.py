@@ -11,6 +11,7 @@ from red_thread.actions.push.plan_push import PushRequest
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.outline.tree import Holder
 from red_thread.core.push import (
+    Audience,
     Drawer,
     How,
     IfCopy,
@@ -19,24 +20,43 @@ from red_thread.core.push import (
     Only,
     PlannedRows,
     RowOutcome,
+    SelectorKind,
     Way,
     WrittenPages,
+    audience_from,
     each_once,
 )
 from red_thread.store.push.values import PushKind, Reached
 from red_thread.web.schemas import Id, Schema
 
 
+class SelectorIn(Schema):
+    """Students by what they are in, or one by one. `ids`: of classes, groups or notebooks, as `kind` says."""
+
+    kind: SelectorKind
+    ids: list[Id] = Field(max_length=20000)
+
+
+class AudienceIn(Schema):
+    """Everyone whom one of the selectors names; `only` those of them who have, lack or have not opened one of the
+    pages, and `without` these notebooks.
+    """
+
+    selectors: list[SelectorIn] = Field(max_length=20)
+    without: list[Id] = Field(default_factory=list[Id], max_length=20000)
+    only: Only = Only.EVERYONE
+
+    def value(self) -> Audience:
+        """The audience that the actions know."""
+        return audience_from(((one.kind, one.ids) for one in self.selectors), self.without, self.only)
+
+
 class PushRequestIn(Schema):
-    """`only`: those of the named who have, lack or have not opened one of the pages."""
+    """Which pages, and whom."""
 
     master_id: Id
     page_ids: list[Id] = Field(max_length=1000)
-    class_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
-    notebook_ids: list[Id] = Field(default_factory=list[Id], max_length=20000)
-    without: list[Id] = Field(default_factory=list[Id], max_length=20000)
-    group_ids: list[Id] = Field(default_factory=list[Id], max_length=1000)
-    only: Only = Only.EVERYONE
+    audience: AudienceIn
 
 
 class HowIn(Schema):
@@ -251,15 +271,7 @@ class PushViewOut(Schema):
 
 def push_request(body: PushRequestIn) -> PushRequest:
     """Whom and what, for any kind of push."""
-    return PushRequest(
-        body.master_id,
-        tuple(dict.fromkeys(body.page_ids)),
-        tuple(body.class_ids),
-        tuple(body.notebook_ids),
-        tuple(body.without),
-        tuple(body.group_ids),
-        body.only,
-    )
+    return PushRequest(body.master_id, tuple(dict.fromkeys(body.page_ids)), body.audience.value())
 
 
 def push_sentence(body: PushSentenceIn) -> PushRequest:

@@ -22,6 +22,7 @@ from red_thread.actions.push.start_push import begin_scheduled, start_push
 from red_thread.actions.reach.look_at_reach import look_at_reach
 from red_thread.actions.refusals import FollowsItsOwn, NoSuchColleague, NotFound
 from red_thread.core.outline.display import Display
+from red_thread.core.push import audience_of
 from tests.school import School
 
 
@@ -115,7 +116,9 @@ async def test_nobody_is_made_to_follow(school, trips):
             await follow(unit, trips.teacher, trips.master, school.classes["9A"])
         assert await could_follow(unit, trips.teacher, trips.master) == []
         with pytest.raises(NotFound):
-            await start_push(unit, trips.teacher, PushRequest(trips.master, (harbour,), (school.classes["9A"],)))
+            await start_push(
+                unit, trips.teacher, PushRequest(trips.master, (harbour,), audience_of([school.classes["9A"]]))
+            )
 
 
 async def test_who_comes_later_is_caught_up_from_both(school, trips):

@@ -21,7 +21,7 @@ from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.undo import undo_push
 from red_thread.actions.reach.look_at_reach import look_at_reach
 from red_thread.actions.refusals import NotAllowed, NotFound, OnlyReadsAlong, OwnerStays
-from red_thread.core.push import WrittenPages
+from red_thread.core.push import WrittenPages, audience_of
 from tests.notation import page
 from tests.school import School
 
@@ -42,7 +42,7 @@ async def test_a_helper_reads_all_and_changes_nothing(school: School):
     push = await school.run(school.request([tides], "9A"))
     helper = await colleague(school, "Hana", "helper")
     master, klass = school.master, school.classes["9A"]
-    asked = PushRequest(master, (tides,), (klass,))
+    asked = PushRequest(master, (tides,), audience_of([klass]))
     reads = [
         lambda unit: look_at_master(unit, helper, master),
         lambda unit: look_at_page(unit, helper, tides),

@@ -12,6 +12,7 @@ from red_thread.actions.classes.groups import (
 from red_thread.actions.push.plan_push import PushRequest
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.refusals import NameMissing, NotFound
+from red_thread.core.push import audience_of
 from tests.school import School, actor_of, found_school
 
 
@@ -32,7 +33,7 @@ async def divers(school: School, *numbers: int) -> int:
 
 async def push(school: School, page: int, *groups: int, classes: tuple[int, ...] = ()) -> int:
     async with school.database.begin() as unit:
-        request = PushRequest(school.master, (page,), classes, group_ids=groups)
+        request = PushRequest(school.master, (page,), audience_of(classes, groups))
         push_id = await start_push(unit, school.teacher, request)
     await school.finish()
     return push_id

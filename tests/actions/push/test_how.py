@@ -9,7 +9,7 @@ from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.placement import At, Where
-from red_thread.core.push import Drawer, How, IfCopy, IfCut
+from red_thread.core.push import Drawer, How, IfCopy, IfCut, audience_of
 from tests.actions.notebook.test_own_pages import opened, own
 from tests.school import School
 
@@ -270,7 +270,7 @@ async def test_another_courses_section_is_no_place(school: School, three):
     async with school.database.begin() as unit:
         other = await unit.masters.add_master("Other", school.teacher.person_id)
         section = await add_section(unit, school.teacher, other, "Elsewhere")
-        request = PushRequest(school.master, (dunes,), (school.classes["9A"],), section_id=section)
+        request = PushRequest(school.master, (dunes,), audience_of([school.classes["9A"]]), section_id=section)
         with pytest.raises(NotFound):
             await start_push(unit, school.teacher, request)
         with pytest.raises(NotFound):

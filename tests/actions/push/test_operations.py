@@ -37,6 +37,7 @@ from red_thread.core.push import (
     UntieHolder,
     WasCut,
     Weave,
+    audience_of,
     blanks,
     plan_undo,
 )
@@ -99,7 +100,7 @@ class World:
 
 
 async def world(school: School, unit: Unit, tides: int, other: int) -> World:
-    everyone = tuple(await unit.audiences.find(school.master, [school.classes["9A"]]))
+    everyone = tuple(await unit.audiences.find(school.master, audience_of([school.classes["9A"]])))
     edition = (await unit.masters.latest_editions([tides]))[tides][0]
     dunes = await unit.masters.add_section(school.master, None, "Dunes", "b0")
     now = await unit.masters.page(other)
@@ -299,7 +300,7 @@ def test_an_operation_without_an_entry_lets_nothing_start():
 async def test_what_was_taken_out_by_another_is_not_put_back(made):
     school, _, tides, _ = made
     async with school.database.begin() as unit:
-        everyone = tuple(await unit.audiences.find(school.master, [school.classes["9A"]]))
+        everyone = tuple(await unit.audiences.find(school.master, audience_of([school.classes["9A"]])))
         await unit.operations.run([TakeOut(tides, everyone[:1], by=PUSH + 1)], PUSH)
         await unit.operations.run([TakeOut(tides, everyone, by=PUSH)], PUSH)
         assert await unit.operations.run([Restore(tides, everyone, by=PUSH)], PUSH) == 2

@@ -9,7 +9,7 @@ from red_thread.actions.master.change_outline import move_item, remove_item
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.run_push import run_push
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
-from red_thread.core.push import woven
+from red_thread.core.push import audience_of, woven
 from red_thread.store.push.values import Said
 from tests.school import School, actor_of, pushes_of
 
@@ -180,7 +180,9 @@ async def test_only_a_teacher_of_the_course_pushes(school: School):
         stranger = await unit.people.add_teacher("Sam Stranger", "sam@school.example", None)
         for actor in (actor_of(ada), type(school.teacher)(stranger, "teacher")):
             with pytest.raises(NotFound):
-                await preview_push(unit, actor, PushRequest(school.master, (tides,), (school.classes["9A"],)))
+                await preview_push(
+                    unit, actor, PushRequest(school.master, (tides,), audience_of([school.classes["9A"]]))
+                )
 
 
 async def test_the_log_tells_each_student_and_page(school: School):
@@ -267,5 +269,5 @@ async def test_a_merge_that_breaks_off_fails_one_row_and_is_reported(school: Sch
         assert (defect.page_id, defect.notebook_id) == (tides, ada.notebook_id)
         assert defect.broke_off_at.startswith("KeyError in test_push.py") and "Ada" not in defect.broke_off_at
         assert all("Ada" not in row.reason for row in await unit.pushes.logged(push_id))
-        assert (await school.database.health()).merge_defects == 1
+        assert (await school.database.database.health()).merge_defects == 1
         await unit.connection.exec_driver_sql("DELETE FROM merge_defect")

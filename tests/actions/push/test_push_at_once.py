@@ -9,7 +9,7 @@ import pytest
 from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.push import run_push as running
 from red_thread.actions.push.run_push import run_push
-from red_thread.store.database import Database
+from red_thread.store.database import OneSchool
 from tests.notation import page
 from tests.school import School, actor_of
 
@@ -98,7 +98,7 @@ async def test_a_long_push_of_written_pages_goes_forward_in_small_steps(school: 
     assert all(before < after for before, after in pairwise(steps))
 
 
-async def test_a_page_that_cannot_be_read_fails_alone_and_stays_as_it_is(school: School, database: Database):
+async def test_a_page_that_cannot_be_read_fails_alone_and_stays_as_it_is(school: School, database: OneSchool):
     ada, ben = await school.add_class("9A", 2)
     tides = await school.add_page("a:one | q=space[ p: ]")
     await school.push([tides], "9A")

@@ -14,7 +14,7 @@ from red_thread.actions.push.start_push import start_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
 from red_thread.actions.refusals import NotAllowed, NotFound
 from red_thread.jobs.queue import Jobs
-from red_thread.store.database import Database
+from red_thread.store.database import HOME_SCHOOL, Database
 from tests.school import School, found_school
 
 
@@ -22,7 +22,7 @@ from tests.school import School, found_school
 async def queued(database_url) -> AsyncIterator[School]:
     jobs = Jobs(database_url)
     queued = Database(database_url.replace("postgresql:", "postgresql+psycopg:"), pool_size=3, defer=jobs.defer)
-    school = await found_school(queued)
+    school = await found_school(queued.of(HOME_SCHOOL))
     yield school
     await queued.close()
 
@@ -93,7 +93,7 @@ async def test_a_job_that_a_living_worker_forgot_is_taken_up(queued: School, dat
     """As where the database dies just as a job is fetched or ends: it counts as running, and nobody runs it."""
     push_id = await begun(queued)
     jobs = Jobs(database_url)
-    jobs.database = queued.database
+    jobs.database = queued.database.database
     async with jobs.app.open_async():
         jobs._worker = Worker(jobs.app)
         jobs._worker.worker_id = await jobs.app.job_manager.register_worker()

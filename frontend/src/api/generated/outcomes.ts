@@ -7,7 +7,9 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "conflicted": {
   "words": "knotted",
@@ -15,7 +17,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": true,
+  "readable": true
  },
  "merged": {
   "words": "woven in",
@@ -23,7 +27,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": true,
+  "readable": true
  },
  "back": {
   "words": "back again",
@@ -31,7 +37,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "tied": {
   "words": "tied again",
@@ -39,7 +47,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "refreshed": {
   "words": "refreshed",
@@ -47,7 +57,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": true,
+  "readable": true
  },
  "placed": {
   "words": "placed",
@@ -55,7 +67,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "section-tied": {
   "words": "tied by name",
@@ -63,7 +77,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "renamed": {
   "words": "renamed",
@@ -71,7 +87,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "put-away": {
   "words": "put away",
@@ -79,7 +97,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": true,
+  "readable": true
  },
  "in-drawer": {
   "words": "into the drawer",
@@ -87,7 +107,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "pull-back"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "kept": {
   "words": "kept for you",
@@ -95,7 +117,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "pull-back"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "own": {
   "words": "cut loose",
@@ -103,7 +127,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "pull-back"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "gone": {
   "words": "gone",
@@ -111,7 +137,9 @@ export const OUTCOMES = {
   "changes": true,
   "of": [
    "pull-back"
-  ]
+  ],
+  "corrects": false,
+  "readable": false
  },
  "held": {
   "words": "held",
@@ -119,7 +147,9 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": false
  },
  "left": {
   "words": "left as it is",
@@ -127,7 +157,9 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "loose": {
   "words": "tied to nothing",
@@ -135,7 +167,9 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "has-it": {
   "words": "has it already",
@@ -143,7 +177,9 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "push"
-  ]
+  ],
+  "corrects": false,
+  "readable": true
  },
  "not-there": {
   "words": "not there",
@@ -151,6 +187,8 @@ export const OUTCOMES = {
   "changes": false,
   "of": [
    "pull-back"
-  ]
+  ],
+  "corrects": false,
+  "readable": false
  }
 } as const;

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Sign from '../../thread/Sign.svelte';
 	import { count } from '../../ui/words';
+	import { exactlyThese, pushAddress } from '../push';
 	import { DISPLAYS } from './display';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
@@ -34,9 +35,10 @@
 		</p>
 		<a
 			class="thumb text-[0.8125rem] text-soft underline hover:text-ink"
-			href="/master/{master.id}/push?pages={page.id}&students={page.asking
-				.map((one) => one.notebook_id)
-				.join('.')}">Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a
+			href={pushAddress(master.id, {
+				pages: [page.id],
+				audience: exactlyThese(page.asking.map((one) => one.notebook_id))
+			})}>Give it to {page.asking.length > 1 ? 'these alone' : page.asking[0]!.name}</a
 		>
 	</div>
 {/if}

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Sign from '../../thread/Sign.svelte';
 	import { count, day } from '../../ui/words';
+	import { pullBackAddress } from '../push';
 	import MasterPast from './MasterPast.svelte';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
@@ -87,9 +88,8 @@
 	{#if students && !master.reads}
 		<p class="pl-8 text-[0.8125rem] text-soft">
 			Given out by mistake?
-			<a
-				class="thumb whitespace-nowrap underline hover:text-ink"
-				href="/master/{master.id}/pull-back?pages={page.id}">Pull it back</a
+			<a class="thumb whitespace-nowrap underline hover:text-ink" href={pullBackAddress(master.id, [page.id])}
+				>Pull it back</a
 			>
 		</p>
 	{/if}

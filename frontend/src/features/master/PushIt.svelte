@@ -3,6 +3,7 @@
 	import { go } from '../../router';
 	import Button from '../../ui/Button.svelte';
 	import { count } from '../../ui/words';
+	import { pushAddress } from '../push';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
 
@@ -23,7 +24,7 @@
 
 	async function push() {
 		await page.save();
-		go(`/master/${master.id}/push?pages=${page.id}`);
+		go(pushAddress(master.id, { pages: [page.id] }));
 	}
 	const unwrap = () => master.show({ kind: 'page', id: page.id, name: page.title }, 'ordinary');
 </script>

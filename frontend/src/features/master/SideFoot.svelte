@@ -4,6 +4,7 @@
 	import Button from '../../ui/Button.svelte';
 	import Menu from '../../ui/Menu.svelte';
 	import { count } from '../../ui/words';
+	import { pushAddress } from '../push';
 	import type { MasterState } from './master.svelte';
 	import type { Kind } from './rows';
 
@@ -22,7 +23,7 @@
 
 {#if master.marked.length}
 	<div class="flex flex-wrap items-center gap-2 pt-2 pr-3.5">
-		<Button go onclick={() => go(`/master/${master.id}/push?pages=${master.marked.join('.')}`)}>
+		<Button go onclick={() => go(pushAddress(master.id, { pages: master.marked }))}>
 			Push {count(master.marked.length, 'page')}
 		</Button>
 		<Button quiet onclick={() => master.choose([])}>Choose none</Button>

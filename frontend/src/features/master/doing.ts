@@ -5,6 +5,7 @@ import type { MasterState } from './master.svelte';
 import { copyWords } from '../../ui/clipboard';
 import { attempt } from '../../ui/report';
 import { toasts } from '../../ui/toasts.svelte';
+import { pushAddress } from '../push';
 import { stepTarget, type Kind, type Row } from './rows';
 
 interface Asks {
@@ -31,13 +32,13 @@ async function copyLink(row: Row) {
 }
 
 export function doingWith(row: Row, master: MasterState, { rename, onmany, onprint, onadd }: Asks): Doing {
-	const push = (said: string) => go(`/master/${master.id}/push?${said}`);
+	const push = (said: Parameters<typeof pushAddress>[1]) => go(pushAddress(master.id, said));
 	return {
 		rename,
 		move: (step) => void master.move(row, stepTarget(master.rows, row, step)),
 		takeOut: () => void master.takeOut(row),
-		push: () => push(`pages=${(row.kind === 'page' ? [row.id] : pagesIn(row, master)).join('.')}`),
-		pushEmpty: () => push(`${row.kind}s=${row.id}`),
+		push: () => push({ pages: row.kind === 'page' ? [row.id] : pagesIn(row, master) }),
+		pushEmpty: () => push(row.kind === 'divider' ? { dividers: [row.id] } : { sections: [row.id] }),
 		show: (display) => void master.show(row, display),
 		again: () => void attempt(() => master.again(row)),
 		many: () => onmany(row),

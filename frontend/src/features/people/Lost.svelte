@@ -4,6 +4,13 @@
 
 	/** The course or the notebook that the address is of, where that is not what is missing. */
 	const around = $derived(/^\/(master|notebook)\/\d+(?=\/)/.exec(route.pathname)?.[0]);
+
+	/** Loaded anew: what was remembered of an address that leads nowhere goes with it. */
+	function anew(event: MouseEvent) {
+		if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+		event.preventDefault();
+		location.assign(around ?? '/');
+	}
 </script>
 
 <svelte:head><title>Nothing here · Red Thread</title></svelte:head>
@@ -13,7 +20,7 @@
 	<p class="mb-4 text-soft">
 		{opened.problem?.status === 404 ? opened.problem.message : ''} It may have been moved or taken out meanwhile.
 	</p>
-	<a class="thumb text-accent underline" href={around ?? '/'}
+	<a class="thumb text-accent underline" href={around ?? '/'} onclick={anew}
 		>{around?.startsWith('/master') ? 'To the course' : around ? 'To the notebook' : 'To your own pages'}</a
 	>
 </main>

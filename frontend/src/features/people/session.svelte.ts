@@ -1,5 +1,6 @@
 /** Who is signed in. */
-import { api, ask, Problem, type Schemas } from '../../api/client';
+import { api, ask, forgetSchool, Problem, type Schemas } from '../../api/client';
+import { opened } from '../../ui/opened.svelte';
 import { forgetAll, keepFor } from '../../ui/unsaved';
 import { beSomebody } from '../../api/sending';
 import { toasts } from '../../ui/toasts.svelte';
@@ -19,6 +20,9 @@ class Session {
 			this.#take(await ask(api.GET('/api/session')));
 		} catch (error) {
 			if (!(error instanceof Problem)) throw error;
+			if (error.status !== 404) return;
+			forgetSchool(); // the address names a school that is not there
+			opened.problem = error;
 		}
 	}
 

@@ -42,7 +42,7 @@
 	async function start() {
 		if (pressed || push.busy) return;
 		pressed = true;
-		await push.planned();
+		await push.planned.settled();
 		pressed = false;
 		if (!push.plan || nothing) return;
 		const started = await push.start();
@@ -59,9 +59,12 @@
 
 <Frame master={push.id} here="master" title={verb}>
 	<div class="mx-auto flex min-h-full max-w-5xl flex-col px-5 pt-8 sm:px-14 sm:pt-12">
-		{#if push.master}<Sentence {push} {verb} {children} />{/if}
-		{#if push.problem}
-			<p role="alert" class="mt-8 max-w-xl"><b>{push.problem.message}</b> {push.problem.hint}</p>
+		{#if push.course}<Sentence {push} course={push.course} {verb} {children} />{/if}
+		{#if push.planned.problem}
+			<p role="alert" class="mt-8 max-w-xl">
+				<b>{push.planned.problem.message}</b>
+				{push.planned.problem.hint}
+			</p>
 		{:else if push.plan}
 			{#if push.plan.not_arrived}
 				<p class="mt-6 max-w-xl rounded-md bg-lamp px-4 py-3" role="status">
@@ -80,7 +83,7 @@
 					go
 					class="px-5 py-2.5 text-base {pulling ? 'border-ink! bg-paper! text-ink!' : ''}"
 					disabled={nothing || push.busy}
-					aria-busy={push.planning}
+					aria-busy={push.planned.planning}
 					onclick={start}
 				>
 					{told.button}

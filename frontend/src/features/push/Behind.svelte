@@ -5,7 +5,7 @@
 	import Wording from '../../ui/Wording.svelte';
 	import Folded from './Folded.svelte';
 	import Names from './Names.svelte';
-	import { keyOf, type Outcome } from './outcomes';
+	import { keyOf, told, type Outcome } from './outcomes';
 
 	interface Props {
 		outcome: Outcome;
@@ -24,7 +24,7 @@
 	const place = $derived(new Map(students.map((one, at) => [one.notebook_id, at])));
 	const inOrder = (ids: number[]) => [...ids].sort((a, b) => (place.get(a) ?? 0) - (place.get(b) ?? 0));
 	const knots = $derived(outcome === 'conflicted' ? woven.filter((one) => one.conflicts.length) : []);
-	const absent = $derived(['gone', 'not-there', 'held'].includes(outcome));
+	const absent = $derived(!told(outcome).readable);
 	const several = $derived(Object.keys(titles).length > 1);
 	/** Page by page, in the order of the master; alike rows of one page stay apart only where their reasons differ. */
 	const groups = $derived(

@@ -6,13 +6,13 @@
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
 	import { failedAgain } from './afterwards';
+	import { pullBackAddress, pushAddress } from './sentence';
 
 	let { view, master, onundo }: { view: Schemas['PushViewOut']; master: number; onundo: () => void } =
 		$props();
 	const pulled = $derived(view.push.kind === 'pull-back');
 	const again = $derived(failedAgain(view.rows));
 	const changes = $derived(view.rows.some((row) => row.changes));
-	const pages = $derived(view.page_ids.join('.'));
 
 	/** The board of a class that the push was for. */
 	async function seeReach() {
@@ -31,9 +31,7 @@
 		<!-- Who reads along changes nothing. -->
 	{:else if !pulled}
 		{#if view.push.status === 'done'}
-			<Button onclick={() => go(`/master/${master}/pull-back?pages=${pages}&after=${view.push.id}`)}>
-				Pull it back
-			</Button>
+			<Button onclick={() => go(pullBackAddress(master, view.page_ids, view.push.id))}>Pull it back</Button>
 		{/if}
 		{#if changes && !view.push.undone_at}
 			<Button onclick={onundo}>{view.push.status === 'done' ? 'Undo this push' : 'Undo what was done'}</Button
@@ -43,8 +41,8 @@
 		<Button onclick={onundo}>Undo: put it all back</Button>
 	{/if}
 	{#if again && view.may_change}
-		<Button onclick={() => go(`/master/${master}/push?${again.said}&again=${view.push.id}`)}
-			>Try again for {count(again.students, 'student')}</Button
+		<Button onclick={() => go(pushAddress(master, { ...again, again: view.push.id }))}
+			>Try again for {count(again.audience.selectors.notebook!.length, 'student')}</Button
 		>
 	{/if}
 </div>

@@ -10,16 +10,9 @@
 	import WrittenChoice from './WrittenChoice.svelte';
 
 	const pull = new PullBackState(Number((route.params as { master: string }).master));
-	const asked = new URLSearchParams(location.search);
-	const pages = (asked.get('pages') ?? '').split('.').filter(Boolean).map(Number);
-	const after = Number(asked.get('after'));
+	const after = Number(new URLSearchParams(location.search).get('after'));
 
-	onMount(() =>
-		lookUp(async () => {
-			if (await pull.loadSaid()) return;
-			await (after ? pull.loadAfter(pages, after) : pull.loadThere(pages));
-		})
-	);
+	onMount(() => lookUp(() => (after ? pull.loadAfter(after) : pull.load())));
 
 	const ready = $derived({
 		button: `${pull.written === 'cut' ? 'Cut loose for' : 'Pull back from'} ${count(concerned(pull.plan?.rows ?? []), 'student')}`,
@@ -36,6 +29,6 @@
 <Before push={pull} verb="Pull back" {ready} {idle} notes={wordsOf}>
 	now. Where a student has written, the page <WrittenChoice
 		written={pull.written}
-		onchoose={(written) => pull.choose(written)}
+		onchoose={(written) => pull.decide(written)}
 	/>
 </Before>

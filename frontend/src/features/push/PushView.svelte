@@ -14,26 +14,12 @@
 	import { spelled } from './when';
 
 	const push = new PushState(Number((route.params as { master: string }).master));
-	const asked = new URLSearchParams(location.search).get('pages') ?? '';
+	onMount(() => lookUp(() => push.load()));
 
-	onMount(() =>
-		lookUp(async () => {
-			if (!(await push.loadSaid())) await push.loadAimed(asked.split('.').filter(Boolean).map(Number));
-		})
-	);
-
-	/** The time goes into the address as the rest of the sentence does: loading anew must not make a push one for now. */
-	$effect(() => {
-		const said = new URLSearchParams(location.search);
-		if ((said.get('at') ?? '') === push.at) return;
-		if (push.at) said.set('at', push.at);
-		else said.delete('at');
-		history.replaceState(history.state, '', `?${said}`);
-	});
-
+	const at = $derived(push.sentence.at);
 	const ready = $derived({
-		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}${push.at ? ' later' : ''}`,
-		beside: push.at ? `It waits for ${spelled(push.at)}.` : 'Nothing has happened yet.'
+		button: `Push to ${count(push.plan?.students.length ?? 0, 'student')}${at ? ' later' : ''}`,
+		beside: at ? `It waits for ${spelled(at)}.` : 'Nothing has happened yet.'
 	});
 	const own = $derived(push.ownSections);
 	const idle = $derived({
@@ -55,14 +41,14 @@
 
 <Before {push} verb="Push" {ready} {idle}>
 	<Where {push} />
-	<When bind:at={push.at} /> Whoever has it <IfCopy {push} />
+	<When bind:at={() => at, (at) => push.say({ at })} /> Whoever has it <IfCopy {push} />
 	{#if push.missed.length}
 		{@const names = list(
 			push.missed.map((page) => `“${page.title}”`),
 			2
 		)}
 		{@render offer(`${names}, under which it hangs, is not there for all: bring it along`, () =>
-			push.set('pages', [...push.pages, ...push.missed.map((page) => page.id)])
+			push.say({ pages: [...push.sentence.pages, ...push.missed.map((page) => page.id)] })
 		)}
 	{/if}
 	{#if push.wrapped.length}

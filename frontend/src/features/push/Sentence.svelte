@@ -5,18 +5,24 @@
 	import type { Snippet } from 'svelte';
 	import Sign from '../../thread/Sign.svelte';
 	import Whom from './Whom.svelte';
+	import type { Course } from './course';
 	import type { PullBackState, PushState } from './push.svelte';
+	import { toggled } from './sentence';
+	import { pageWords, withoutWords } from './spoken';
 
 	interface Props {
 		push: PushState | PullBackState;
+		course: Course;
 		verb: 'Push' | 'Pull back';
 		/** How the sentence goes on behind the choices. */
 		children: Snippet;
 	}
-	let { push, verb, children }: Props = $props();
+	let { push, course, verb, children }: Props = $props();
+	const said = $derived(push.sentence);
+	const without = $derived(push.audience.without);
 	const pulling = $derived(verb === 'Pull back');
-	const offered = $derived((push.master?.pages ?? []).filter((page) => page.edition || !pulling));
-	const sections = $derived(new Map((push.master?.sections ?? []).map((one) => [one.id, one.name])));
+	const offered = $derived(course.master.pages.filter((page) => page.edition || !pulling));
+	const sections = $derived(new Map(course.master.sections.map((one) => [one.id, one.name])));
 	const pages = $derived(
 		offered.map((page) => ({
 			id: page.id,
@@ -39,7 +45,7 @@
 			{ words: 'All not given out yet', ids: lacking }
 		]
 			.filter(({ ids }) => ids.length)
-			.map(({ words, ids }) => ({ words: `${words} (${ids.length})`, run: () => push.set('pages', ids) }))
+			.map(({ words, ids }) => ({ words: `${words} (${ids.length})`, run: () => push.say({ pages: ids }) }))
 	);
 </script>
 
@@ -47,36 +53,41 @@
 	class="max-w-[52rem] font-serif text-[1.375rem] leading-[1.6] font-medium tracking-tight text-balance sm:text-[1.75rem]"
 >
 	{#if pulling}<Sign name="frayed" class="mr-1 inline-block h-7 w-6 align-middle" />{/if}{verb}
-	<Pick words={push.pageWords} label="Pages">
+	<Pick words={pageWords(said, course)} label="Pages">
 		<Chooser
 			label="Pages"
 			short={!pulling}
 			items={pages}
-			chosen={push.pages}
+			chosen={said.pages}
 			quick={quickPages}
-			ontoggle={(id) => push.toggle('pages', id)}
-			ontake={(ids) => push.set('pages', ids)}
+			ontoggle={(id) => push.say({ pages: toggled(said.pages, id) })}
+			ontake={(pages) => push.say({ pages })}
 		/>
 		{#if !pulling}
 			{#each [['dividers', 'Dividers, without their pages'], ['sections', 'Sections, without their pages']] as const as [kind, label] (kind)}
-				{@const holders = (push.master?.[kind] ?? []).map(({ id, name }) => ({ id, words: name }))}
+				{@const holders = course.master[kind].map(({ id, name }) => ({ id, words: name }))}
 				{#if holders.length}
 					<div class="border-t border-line">
-						<Chooser {label} items={holders} chosen={push[kind]} ontoggle={(id) => push.toggle(kind, id)} />
+						<Chooser
+							{label}
+							items={holders}
+							chosen={said[kind]}
+							ontoggle={(id) => push.say({ [kind]: toggled(said[kind], id) })}
+						/>
 					</div>
 				{/if}
 			{/each}
 		{/if}
 	</Pick>
 	{pulling ? 'from' : 'to'}
-	<Whom {push} />
-	<Pick words={push.withoutWords} label="Leave out" after="," light={push.without.length === 0}>
+	<Whom {push} {course} />
+	<Pick words={withoutWords(said, course)} label="Leave out" after="," light={without.length === 0}>
 		<Chooser
 			label="Students to leave out"
 			items={reached}
-			chosen={push.without}
-			ontoggle={(id) => push.toggle('without', id)}
-			ontake={(ids) => push.set('without', ids)}
+			chosen={without}
+			ontoggle={(id) => push.leaveOut(toggled(without, id))}
+			ontake={(ids) => push.leaveOut(ids)}
 		/>
 	</Pick>
 	{@render children()}

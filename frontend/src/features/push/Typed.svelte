@@ -1,17 +1,18 @@
 <!-- Whom a push is for, by a few letters; what they mean is seen before Enter says it. -->
 <script lang="ts">
 	import { list } from '../../ui/words';
+	import type { Course } from './course';
 	import type { PullBackState, PushState } from './push.svelte';
 
-	let { push }: { push: PushState | PullBackState } = $props();
+	let { push, course }: { push: PushState | PullBackState; course: Course } = $props();
 	let typed = $state('');
 	const meant = $derived(push.meantBy(typed));
 	const named = (ids: number[], things: { id: number; name: string }[]) =>
 		things.filter((one) => ids.includes(one.id)).map((one) => one.name);
-	const students = $derived(push.students.map((one) => ({ id: one.notebook_id, name: one.name })));
+	const students = $derived(course.students.map((one) => ({ id: one.notebook_id, name: one.name })));
 	const whom = $derived([
-		...named(meant.classes, push.master?.classes ?? []),
-		...named(meant.groups, push.offered),
+		...named(meant.classes, course.master.classes),
+		...named(meant.groups, course.groups),
 		...named(meant.singles, students)
 	]);
 	const without = $derived(named(meant.without, students));

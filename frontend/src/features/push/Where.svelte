@@ -8,8 +8,10 @@
 
 	let { push }: { push: PushState } = $props();
 	const how = $derived(push.how);
-	const sections = $derived((push.master?.sections ?? []).map(({ id, name }) => ({ id, words: name })));
-	const pages = $derived((push.master?.pages ?? []).map(({ id, title }) => ({ id, words: title })));
+	const sections = $derived(
+		(push.course?.master.sections ?? []).map(({ id, name }) => ({ id, words: name }))
+	);
+	const pages = $derived((push.course?.master.pages ?? []).map(({ id, title }) => ({ id, words: title })));
 	const titles = $derived(new Map(pages.map((page) => [page.id, page.words])));
 	const into = $derived(sections.find((one) => one.id === how.into)?.words);
 	const PLACES = {
@@ -31,7 +33,7 @@
 	const place = (to: How['place'], at: number | null = null) => push.mean({ place: to, place_at: at });
 </script>
 
-{#if push.pages.length}
+{#if push.sentence.pages.length}
 	into
 	<Pick words={sectionWords(how, into)} label="Section" light={!into && how.if_own === 'beside'} after=",">
 		<div class="border-b border-line">

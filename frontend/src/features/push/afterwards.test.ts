@@ -37,5 +37,5 @@ it('tries again what failed, and nothing else', () => {
 		({ outcome, page_id, notebook_ids }) as never;
 	expect(failedAgain([row('placed', 1, [1, 2])])).toBeNull();
 	const rows = [row('failed', 1, [3]), row('merged', 1, [4]), row('failed', 2, [3, 5])];
-	expect(failedAgain(rows)).toEqual({ said: 'pages=1.2&students=3.5', students: 2 });
+	expect(failedAgain(rows)).toMatchObject({ pages: [1, 2], audience: { selectors: { notebook: [3, 5] } } });
 });

@@ -2,6 +2,7 @@
 import type { Schemas } from '../../api/client';
 import { count, dayAndTime } from '../../ui/words';
 import { concerned } from './outcomes';
+import { exactlyThese, type Audience } from './sentence';
 
 type View = Pick<Schemas['PushViewOut'], 'push' | 'rows'>;
 
@@ -33,13 +34,13 @@ function pulled({ push, rows }: View): string {
 	return `Done:${no}${own} Nothing that they wrote is lost.`;
 }
 
-/** The push of the rows that failed and of no others, as an address says it; null if none did. */
-export function failedAgain(rows: View['rows']): { said: string; students: number } | null {
+/** The sentence of the rows that failed and of no others; null if none did. */
+export function failedAgain(rows: View['rows']): { pages: number[]; audience: Audience } | null {
 	const failed = rows.filter((row) => row.outcome === 'failed');
 	const students = [...new Set(failed.flatMap((row) => row.notebook_ids))];
 	const pages = [...new Set(failed.flatMap((row) => row.page_id ?? []))];
 	if (!failed.length) return null;
-	return { said: `pages=${pages.join('.')}&students=${students.join('.')}`, students: students.length };
+	return { pages, audience: exactlyThese(students) };
 }
 
 /** How many copies are as before, and how many have moved on and stay. */

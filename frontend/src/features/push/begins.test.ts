@@ -1,8 +1,14 @@
 /** How a sentence begins: whole, and never over what somebody has chosen meanwhile. */
-import { afterEach, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 
 const wire = await vi.hoisted(async () => (await import('../../ui/wire.test-help')).wire);
 const { PushState, PullBackState } = await import('./push.svelte');
+
+const classesOf = (state: { audience: { selectors: { class?: number[] } } }) =>
+	state.audience.selectors.class;
+
+/** The address of page 7, said of nobody. */
+beforeEach(() => history.replaceState(null, '', '/?pages=7'));
 
 const MASTER = {
 	id: 1,
@@ -42,49 +48,49 @@ afterEach(() => history.replaceState(null, '', '/'));
 it('is not there before all of it is', async () => {
 	const come = slow(/classes/);
 	const push = new PushState(1);
-	const loading = push.loadAimed([7]);
+	const loading = push.load();
 	await soon();
-	expect(push.master).toBeNull();
+	expect(push.course).toBeNull();
 	come();
 	await loading;
-	expect([push.classes, push.students.length, push.only]).toEqual([[1, 2], 2, 'has']);
+	expect([classesOf(push), push.course?.students.length, push.audience.only]).toEqual([[1, 2], 2, 'has']);
 });
 
 it.each([
-	['nobody', (push: InstanceType<typeof PushState>) => push.set('classes', [])],
-	['one class', (push: InstanceType<typeof PushState>) => push.toggle('classes', 2)]
+	['nobody', (push: InstanceType<typeof PushState>) => push.choose('class', [])],
+	['one class', (push: InstanceType<typeof PushState>) => push.choose('class', [1])]
 ])('keeps that %s was chosen while the first plan was made', async (_, choose) => {
 	const come = slow(/plan/);
 	const push = new PushState(1);
-	const loading = push.loadAimed([7]);
+	const loading = push.load();
 	await soon();
 	choose(push);
-	const meant = push.classes;
+	const meant = classesOf(push);
 	come();
 	await loading;
-	expect([push.classes, push.only]).toEqual([meant, 'everyone']);
+	expect([classesOf(push), push.audience.only]).toEqual([meant, 'everyone']);
 });
 
 it('keeps whom somebody chose to pull back from', async () => {
 	const come = slow(/plan/);
 	const pull = new PullBackState(1);
-	const loading = pull.loadThere([7]);
+	const loading = pull.load();
 	await soon();
-	pull.set('classes', [2]);
+	pull.choose('class', [2]);
 	come();
 	await loading;
-	expect(pull.classes).toEqual([2]);
+	expect(classesOf(pull)).toEqual([2]);
 });
 
 it('knows when its plan is of an older sentence, and waits for that of the last', async () => {
 	const push = new PushState(1);
 	slow(/nothing/);
-	await push.loadAimed([7]);
+	await push.load();
 	const come = slow(/plan/);
-	push.set('classes', [2]);
-	push.set('classes', [1]);
-	expect(push.planning).toBe(true);
-	const waited = push.planned().then(() => push.planning);
+	push.choose('class', [2]);
+	push.choose('class', [1]);
+	expect(push.planned.planning).toBe(true);
+	const waited = push.planned.settled().then(() => push.planned.planning);
 	come();
 	expect(await waited).toBe(false);
 });

@@ -1,6 +1,7 @@
 /** The board of one class, and how it is looked at. */
 import { api, ask, type Schemas } from '../../api/client';
 import { day } from '../../ui/words';
+import { exactlyThese, pushAddress } from '../push';
 import { cellOf } from './cells';
 
 export class ReachState {
@@ -32,9 +33,9 @@ export class ReachState {
 	/** Where what these students are behind with is pushed to them. */
 	pushAddress(): string {
 		const behind = this.rows.filter(({ k }) => this.behind.some((one) => cellOf(one.cells[k]!).behind));
-		const pages = behind.map(({ page }) => page.id).join('.');
-		const whom = this.behind.map((one) => one.id).join('.');
-		return `/master/${this.master}/push?pages=${pages}&students=${whom}`;
+		const pages = behind.map(({ page }) => page.id);
+		const audience = exactlyThese(this.behind.map((one) => one.id));
+		return pushAddress(this.master, { pages, audience });
 	}
 
 	/** Those who are behind, kept as a group by the day: to be renamed under Classes, and named wherever one says whom. */

@@ -7,6 +7,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.push.catch_up import CaughtUp, together, welcome
 from red_thread.actions.refusals import NameMissing, NotFound
+from red_thread.core.push import SelectorKind
 from red_thread.store.classes.values import GroupInfo
 from red_thread.store.unit import Unit
 
@@ -67,7 +68,7 @@ async def _require_group(unit: Unit, actor: Actor, group_id: int) -> GroupInfo:
 
 
 async def _require_members(unit: Unit, master_id: int, notebook_ids: Collection[int]) -> None:
-    known = await unit.audiences.among(master_id, list(notebook_ids)) if notebook_ids else []
+    known = await unit.audiences.of_course(master_id, SelectorKind.NOTEBOOK, notebook_ids)
     if len(known) < len(set(notebook_ids)):
         raise NotFound(what="notebook")
 

@@ -8,7 +8,7 @@ from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.core.page.check import check_page
 from red_thread.core.page.kinds import PAGE_ID
 from red_thread.core.page.nodes import EMPTY_PAGE, Node
-from red_thread.core.push import RowOutcome
+from red_thread.core.push import RowOutcome, audience_of
 from red_thread.store.unit import Unit
 
 
@@ -29,7 +29,8 @@ class AsStudent:
 async def see_as_student(unit: Unit, actor: Actor, page_id: int, notebook_id: int) -> AsStudent:
     """Runs the plan of a push to this one notebook, and applies nothing. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id)
-    plan = (await preview_push(unit, actor, PushRequest(page.master_id, (page_id,), (), (notebook_id,)))).plan
+    request = PushRequest(page.master_id, (page_id,), audience_of(notebooks=[notebook_id]))
+    plan = (await preview_push(unit, actor, request)).plan
     outcome = next(row.outcome for row in plan.rows if row.page_id == page_id)
     copy_id = await unit.notebooks.copy_of_page(notebook_id, page_id)
     copy = None if copy_id is None else await unit.notebooks.copy(copy_id)

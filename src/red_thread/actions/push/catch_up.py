@@ -7,7 +7,7 @@ from typing import TypeAlias
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_class, require_class_to_read
 from red_thread.core.outline.tree import Holder
-from red_thread.core.push import USUAL, Given, How, IfCopy, Lacking, lacking
+from red_thread.core.push import USUAL, Given, How, IfCopy, Lacking, audience_of, lacking
 from red_thread.store.classes.values import ClassInfo, Student
 from red_thread.store.master.values import Starter
 from red_thread.store.push.values import NewPush, Reached
@@ -125,9 +125,8 @@ async def _give(unit: Unit, made_by: int, found: LackingOf) -> CaughtUp:
         whom = group.notebook_ids
         for pages, holders, how in _pushes_for(group):
             editions = await unit.given.editions_by_number(pages)
-            asked = NewPush(
-                master_id, made_by, "catch-up", editions, (), whom, (), list(whom), how=how, holders=holders
-            )
+            audience = audience_of(notebooks=whom)
+            asked = NewPush(master_id, made_by, "catch-up", editions, audience, list(whom), how=how, holders=holders)
             pushes.append(await unit.pushes.add(asked))
             await unit.queue.run_push(pushes[-1], master_id)
     return _told(tuple(pushes), found)

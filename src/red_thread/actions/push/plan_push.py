@@ -8,17 +8,17 @@ from red_thread.actions.aside import aside
 from red_thread.actions.permissions import require_teacher
 from red_thread.actions.refusals import NobodyToPushTo, NotFound, NothingChosen, PageTakenOut
 from red_thread.core.outline.tree import Holder, Outline, rank
-from red_thread.core.push import USUAL, How, Only, Plan, PushedPage, plan_push
+from red_thread.core.push import USUAL, Audience, How, Plan, PushedPage, SelectorKind, plan_push
 from red_thread.store.master.values import MasterPage
 from red_thread.store.push.values import Asked, NewPush, PushKind, Reached
 from red_thread.store.unit import Unit
 
+NOBODY = Audience()
+
 
 @dataclass(frozen=True, slots=True)
 class PushRequest:
-    """A push as the teacher says it: which pages, to which classes, groups and single notebooks, without whom.
-
-    `only`: those of them that have, lack or have not opened one of the pages.
+    """A push as the teacher says it: which pages, to whom.
 
     `holders`: dividers and sections as such, without the pages in them. `section_id`: into which section the pages
     go, if not each into its own. `again_of`: the push that failed for them.
@@ -26,11 +26,7 @@ class PushRequest:
 
     master_id: int
     page_ids: tuple[int, ...]
-    class_ids: tuple[int, ...] = ()
-    notebook_ids: tuple[int, ...] = ()
-    without: tuple[int, ...] = ()
-    group_ids: tuple[int, ...] = ()
-    only: Only = Only.EVERYONE
+    audience: Audience = NOBODY
     holders: tuple[Holder, ...] = ()
     section_id: int | None = None
     how: How = USUAL
@@ -44,7 +40,7 @@ class Chosen:
     outline: Outline
     pages: tuple[MasterPage, ...]
     editions: dict[int, tuple[int, int, bytes]]
-    audience: list[int]
+    notebook_ids: list[int]
     request: PushRequest
 
     def asked(self) -> Asked:
@@ -83,9 +79,9 @@ async def preview_push(unit: Unit, actor: Actor, request: PushRequest) -> Previe
 async def preview_of(unit: Unit, chosen: Chosen) -> Preview:
     """The plan of what was looked up."""
     asked = chosen.asked()
-    plan = await aside(plan_push, await unit.pushes.facts(asked, chosen.audience))
+    plan = await aside(plan_push, await unit.pushes.facts(asked, chosen.notebook_ids))
     names = chosen.outline.names_of(row.holder for row in plan.rows if row.holder)
-    return Preview(plan, chosen.pages, await unit.audiences.names(chosen.audience), names)
+    return Preview(plan, chosen.pages, await unit.audiences.names(chosen.notebook_ids), names)
 
 
 async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
@@ -102,10 +98,10 @@ async def look_up(unit: Unit, request: PushRequest, pages: list[MasterPage]) -> 
         if page.id not in order:
             raise PageTakenOut(title=page.title)
     _require_places(outline, request)
-    audience = await choose_audience(unit, request)
+    notebook_ids = await choose_notebooks(unit, request)
     pages.sort(key=lambda page: order[page.id])
     editions = await unit.masters.latest_editions([page.id for page in pages])
-    return Chosen(outline, tuple(pages), editions, audience, request)
+    return Chosen(outline, tuple(pages), editions, notebook_ids, request)
 
 
 def _require_places(outline: Outline, request: PushRequest) -> None:
@@ -129,40 +125,31 @@ async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[M
     return pages
 
 
-async def choose_audience(unit: Unit, request: PushRequest) -> list[int]:
-    """The notebooks that a request is for. Raises NobodyToPushTo."""
-    if not (await unit.classes.following(request.master_id)).issuperset(request.class_ids):
-        raise NotFound(what="class")
-    notebooks = [*request.notebook_ids, *request.without]
-    if notebooks and len(await unit.audiences.among(request.master_id, notebooks)) < len(set(notebooks)):
-        raise NotFound(what="notebook")
-    if request.group_ids:
-        groups = {found.id for found in await unit.groups.of_master(request.master_id)}
-        if not groups.issuperset(request.group_ids):
-            raise NotFound(what="group")
-    named = request.class_ids, request.notebook_ids, request.group_ids
-    audience = await unit.audiences.find(request.master_id, *named, request.only, request.page_ids)
-    without = set(request.without)
-    left = [notebook for notebook in audience if notebook not in without]
-    if not left:
-        raise NobodyToPushTo(whom=await _whom(unit, request))
-    return left
+async def choose_notebooks(unit: Unit, request: PushRequest) -> list[int]:
+    """The notebooks that a request is for. Raises NobodyToPushTo, NotFound."""
+    audience = request.audience
+    known = await unit.audiences.known(request.master_id, audience)
+    for kind, ids in known.items():
+        named = {*audience.ids(kind), *(audience.without if kind is SelectorKind.NOTEBOOK else ())}
+        if not ids.issuperset(named):
+            raise NotFound(what=kind.value)
+    notebook_ids = await unit.audiences.find(request.master_id, audience, request.page_ids)
+    if not notebook_ids:
+        raise NobodyToPushTo(whom=await _whom(unit, audience))
+    return notebook_ids
 
 
 def new_push(
-    request: PushRequest, made_by: int, kind: PushKind, pages: Mapping[int, int | None], audience: list[int]
+    request: PushRequest, made_by: int, kind: PushKind, pages: Mapping[int, int | None], notebook_ids: list[int]
 ) -> NewPush:
     """The push of a request, looked up. `pages`: with their editions."""
-    said = request.class_ids, request.notebook_ids, request.without
     return NewPush(
         request.master_id,
         made_by,
         kind,
         pages,
-        *said,
-        audience,
-        group_ids=request.group_ids,
-        only=request.only,
+        request.audience,
+        notebook_ids,
         how=request.how,
         section_id=request.section_id,
         holders=request.holders,
@@ -170,6 +157,6 @@ def new_push(
     )
 
 
-async def _whom(unit: Unit, request: PushRequest) -> str:
-    classes = await unit.classes.names(list(request.class_ids))
-    return ", ".join(classes) or "this choice"
+async def _whom(unit: Unit, audience: Audience) -> str:
+    names = [await unit.audiences.called(selector.kind, selector.ids) for selector in audience.selectors]
+    return ", ".join(sorted(name for each in names for name in each.values())) or "this choice"

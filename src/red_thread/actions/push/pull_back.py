@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside
 from red_thread.actions.push.apply_plan import For, apply_plan
-from red_thread.actions.push.plan_push import PushRequest, choose_audience, choose_pages, new_push
+from red_thread.actions.push.plan_push import PushRequest, choose_notebooks, choose_pages, new_push
 from red_thread.actions.refusals import NothingToPullBack
 from red_thread.core.push import PullBackPlan, WrittenPages, plan_pull_back
 from red_thread.store.master.values import MasterPage
@@ -29,24 +29,24 @@ class PullBackPreview:
 
 async def preview_pull_back(unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages) -> PullBackPreview:
     """The plan of a pull-back, before anything happens."""
-    pages, audience, plan = await _planned(unit, actor, request, written, lock=False)
-    return PullBackPreview(plan, pages, await unit.audiences.names(audience))
+    pages, notebook_ids, plan = await _planned(unit, actor, request, written, lock=False)
+    return PullBackPreview(plan, pages, await unit.audiences.names(notebook_ids))
 
 
 async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages) -> int:
     """Takes the pages out of the notebooks; returns the id under which the log has it. Raises NothingToPullBack."""
-    pages, audience, plan = await _planned(unit, actor, request, written, lock=True)
+    pages, notebook_ids, plan = await _planned(unit, actor, request, written, lock=True)
     if not plan.changes_anything:
         raise NothingToPullBack
     kind: PushKind = "cut" if written is WrittenPages.CUT else "pull-back"
     editions = await unit.masters.latest_editions([page.id for page in pages])
     meant = {page.id: editions[page.id][0] for page in pages if page.id in editions}
-    pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, kind, meant, audience))
+    pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, kind, meant, notebook_ids))
     came = await apply_plan(unit, For(pull_back_id, actor.person_id), plan.steps)
     await unit.pushes.log(pull_back_id, [applied.step for applied in came])
-    while batch := await unit.pushes.next_batch(pull_back_id, len(audience)):
+    while batch := await unit.pushes.next_batch(pull_back_id, len(notebook_ids)):
         await unit.pushes.advance(pull_back_id, batch, len(batch.notebook_ids))
-    await unit.news.of_push(pull_back_id, audience)
+    await unit.news.of_push(pull_back_id, notebook_ids)
     return pull_back_id
 
 
@@ -54,8 +54,8 @@ async def _planned(
     unit: Unit, actor: Actor, request: PushRequest, written: WrittenPages, lock: bool
 ) -> tuple[list[MasterPage], list[int], PullBackPlan]:
     pages = await choose_pages(unit, actor, request)
-    audience = await choose_audience(unit, request)
+    notebook_ids = await choose_notebooks(unit, request)
     if lock:
         await unit.masters.hold(request.master_id)
-    facts = await unit.pull_backs.facts([page.id for page in pages], audience, lock)
-    return pages, audience, await aside(plan_pull_back, facts, written)
+    facts = await unit.pull_backs.facts([page.id for page in pages], notebook_ids, lock)
+    return pages, notebook_ids, await aside(plan_pull_back, facts, written)

@@ -36,7 +36,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
         waits = new_push(request, actor.person_id, "push", {page.id: None for page in chosen.pages}, [])
         return await unit.pushes.add(replace(waits, begins_at=await require_time(unit, begins_at)))
     editions = await _editions(unit, actor.person_id, chosen)
-    push_id = await unit.pushes.add(new_push(request, actor.person_id, "push", editions, chosen.audience))
+    push_id = await unit.pushes.add(new_push(request, actor.person_id, "push", editions, chosen.notebook_ids))
     await unit.queue.run_push(push_id, request.master_id)
     return push_id
 
@@ -53,8 +53,8 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
         await unit.pushes.give_up(push.id, str(refused))
         return None
     how = chosen.request.how
-    await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.audience, how)
-    return replace(push, status="waiting", students=len(chosen.audience), how=how)
+    await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.notebook_ids, how)
+    return replace(push, status="waiting", students=len(chosen.notebook_ids), how=how)
 
 
 async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:

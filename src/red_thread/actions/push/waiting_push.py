@@ -26,31 +26,16 @@ async def look_up_waiting(unit: Unit, push: PushInfo) -> Chosen:
     holders = tuple(outline.names_of(await unit.pushes.holders_of(push.id)))
     if not pages and not holders:
         raise AllTakenOut
-    request = replace(
-        await _for_whom(unit, push),
-        page_ids=tuple(page.id for page in pages),
-        only=push.only,
+    audience = await unit.pushes.audience(push.id)
+    request = PushRequest(
+        push.master_id,
+        tuple(page.id for page in pages),
+        audience.among(await unit.audiences.known(push.master_id, audience)),
         holders=holders,
         section_id=push.section_id if ("section", push.section_id) in outline.holders() else None,
         how=_as_things_are(push.how, there),
     )
     return await look_up(unit, request, pages)
-
-
-async def _for_whom(unit: Unit, push: PushInfo) -> PushRequest:
-    """A request for those whom the push is for, as far as they are still in the course; of no page yet."""
-    whom = await unit.pushes.whom(push.id)
-    groups = {group.id for group in await unit.groups.of_master(push.master_id)}
-    classes = await unit.classes.following(push.master_id)
-    following = set(await unit.audiences.among(push.master_id, [*whom["notebook"], *whom["without"]]))
-    return PushRequest(
-        push.master_id,
-        (),
-        tuple(classes.intersection(whom["class"])),
-        tuple(following.intersection(whom["notebook"])),
-        tuple(following.intersection(whom["without"])),
-        tuple(groups.intersection(whom["group"])),
-    )
 
 
 def _as_things_are(how: How, there: set[int]) -> How:

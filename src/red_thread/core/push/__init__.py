@@ -1,5 +1,6 @@
 """What a push will do, and what a pull-back, and what undoes them. Preview and act read the same value."""
 
+from red_thread.core.push.audience import Audience, Only, Selector, SelectorKind, audience_from, audience_of
 from red_thread.core.push.catch_up import Given, Had, Held, Lacking, Pages, lacking
 from red_thread.core.push.facts import (
     HolderLayout,
@@ -51,13 +52,13 @@ from red_thread.core.push.plan import Plan, PlannedRows, PullBackPlan, Step, Wov
 from red_thread.core.push.planner import plan_push
 from red_thread.core.push.pull_back import HeldCopies, PullBackFacts, WrittenPages, plan_pull_back
 from red_thread.core.push.undo import Done, plan_undo
-from red_thread.core.push.whom import Only
 from red_thread.core.push.woven import weave
 
 __all__ = [
     "OPERATIONS",
     "USUAL",
     "AsTheyAre",
+    "Audience",
     "Cut",
     "Done",
     "Drawer",
@@ -98,6 +99,8 @@ __all__ = [
     "ReturnToDrawer",
     "RowOutcome",
     "See",
+    "Selector",
+    "SelectorKind",
     "Spot",
     "Step",
     "Stood",
@@ -116,6 +119,8 @@ __all__ = [
     "WovenCopy",
     "Written",
     "WrittenPages",
+    "audience_from",
+    "audience_of",
     "blanks",
     "each_once",
     "lacking",

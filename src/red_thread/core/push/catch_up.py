@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from typing import Literal, TypeAlias
 
 from red_thread.core.outline.tree import Holder
+from red_thread.core.push.audience import Only
 from red_thread.core.push.how import USUAL, How, IfCopy, IfCut
-from red_thread.core.push.whom import Only
 
 
 @dataclass(frozen=True, slots=True)

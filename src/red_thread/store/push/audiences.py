@@ -1,21 +1,19 @@
-"""Audiences: which notebooks it is that a sentence names."""
+"""The notebooks that an audience comes to, and whose they are."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
-from red_thread.core.push import Only
+from red_thread.core.push import Audience, Only, SelectorKind
 from red_thread.store.documents import array
 from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
+from red_thread.store.push.selectors import CHOOSERS
 from red_thread.store.push.values import Reached
 from red_thread.store.rows import as_values
 
-_NAMED = f"""
-    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM (
-        SELECT id FROM notebook WHERE class_id = ANY(:classes)
-        UNION SELECT unnest(CAST(:notebooks AS bigint[]))
-        UNION SELECT notebook_id FROM group_member WHERE group_id = ANY(:groups)) named
+_PRESENT = f"""
+    SELECT coalesce(array_agg(n.id ORDER BY n.id), '{{}}') FROM unnest(CAST(:notebooks AS bigint[])) named (id)
     JOIN notebook n ON n.id = named.id
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
     WHERE n.class_id = {FOLLOWING}
@@ -29,10 +27,6 @@ _ONLY = {
     Only.LACKS: f"{_ANY_PAGE} NOT {_IN_IT}))",
     Only.UNOPENED: f"{_ANY_PAGE} {_IN_IT} AND c.opened_at IS NULL))",
 }
-_AMONG = text(f"""
-    SELECT n.id FROM notebook n
-    WHERE n.class_id = {FOLLOWING} AND n.id = ANY(CAST(:notebooks AS bigint[]))
-""")
 _NAMES = text("""
     SELECT n.id AS notebook_id, p.name AS person_name, k.name AS class_name FROM notebook n
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
@@ -45,32 +39,47 @@ _AUDIENCE_OF = text("""
 
 
 class AudienceStore:
-    """Notebooks by classes, groups, single ones and what they hold; and whose they are."""
+    """Audiences, looked up."""
 
     def __init__(self, connection: AsyncConnection) -> None:
         self.connection = connection
 
-    async def find(
-        self,
-        master_id: int,
-        class_ids: Sequence[int],
-        notebook_ids: Sequence[int] = (),
-        group_ids: Sequence[int] = (),
-        only: Only = Only.EVERYONE,
-        page_ids: Sequence[int] = (),
-    ) -> list[int]:
-        """The notebooks that classes, groups and single notebooks come to, each once.
+    async def find(self, master_id: int, audience: Audience, page_ids: Sequence[int] = ()) -> list[int]:
+        """The notebooks of the course that an audience comes to, each once; `page_ids`: what its `only` is about."""
+        chosen: set[int] = set()
+        for selector in audience.selectors:
+            targets = {"targets": array(selector.ids)}
+            chosen.update(await self.connection.scalars(CHOOSERS[selector.kind].chosen, targets))
+        chosen.difference_update(audience.without)
+        values = {"notebooks": array(sorted(chosen)), "master": master_id, "pages": array(page_ids)}
+        return (await self.connection.execute(text(_PRESENT + _ONLY[audience.only]), values)).scalar_one()
 
-        `only`: those of them that have, lack or have not opened one of these pages.
-        """
-        named = {"classes": list(class_ids), "notebooks": array(notebook_ids), "groups": list(group_ids)}
-        values = {**named, "master": master_id, "pages": array(page_ids)}
-        return (await self.connection.execute(text(_NAMED + _ONLY[only]), values)).scalar_one()
+    async def of_course(self, master_id: int, kind: SelectorKind, ids: Collection[int]) -> set[int]:
+        """Of these ids, those that belong to the course."""
+        values = {"master": master_id, "targets": array(list(ids))}
+        return set(await self.connection.scalars(CHOOSERS[kind].of_course, values)) if ids else set()
 
-    async def among(self, master_id: int, notebook_ids: list[int]) -> list[int]:
-        """Those of the notebooks that are of a class of this master."""
-        values = {"notebooks": array(notebook_ids), "master": master_id}
-        return list(await self.connection.scalars(_AMONG, values))
+    async def known(self, master_id: int, audience: Audience) -> dict[SelectorKind, set[int]]:
+        """Of all that an audience names, what belongs to the course."""
+        named = {kind: {*audience.ids(kind)} for kind in SelectorKind}
+        named[SelectorKind.NOTEBOOK].update(audience.without)
+        return {kind: await self.of_course(master_id, kind, ids) for kind, ids in named.items()}
+
+    async def choosing(self, kind: SelectorKind, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
+        """By id of a selector of this kind, those of the notebooks that it chooses."""
+        found: dict[int, set[int]] = {}
+        values = {"notebooks": array(notebook_ids)}
+        for target_id, notebook_id in await self.connection.execute(CHOOSERS[kind].choosing, values):
+            found.setdefault(target_id, set()).add(notebook_id)
+        return found
+
+    async def called(self, kind: SelectorKind, ids: Collection[int]) -> dict[int, str]:
+        """What the ids of one kind of selector are called; nothing for single notebooks."""
+        names = CHOOSERS[kind].names
+        if names is None or not ids:
+            return {}
+        found = await self.connection.execute(names, {"targets": array(list(ids))})
+        return {row.target_id: row.name for row in found}
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         """Whose notebooks these are."""

@@ -7,31 +7,30 @@ from sqlalchemy import select, text, tuple_
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.outline.tree import Holder
-from red_thread.core.push import Given, Had, Held, Only, Pages
+from red_thread.core.push import Given, Had, Held, Only, Pages, SelectorKind
 from red_thread.store import tables as t
 from red_thread.store.documents import array
+from red_thread.store.push.audiences import AudienceStore
 from red_thread.store.push.pushes import how_of
 
 # What was given to make good what had not been given, a catching up or a second try, is owed to nobody by itself.
 _GIVEN = text("""
+    WITH chosen AS (
+        SELECT kind, target_id FROM unnest(CAST(:kinds AS text[]), CAST(:targets AS bigint[])) c (kind, target_id)
+    )
     SELECT CASE p.kind WHEN 'pull-back' THEN 'take' WHEN 'cut' THEN 'cut' ELSE 'give' END AS does, p.only,
         p.place, p.place_at, p.if_copy, p.if_cut, p.drawer, p.untied, p.if_own,
         coalesce((SELECT jsonb_agg(jsonb_build_array(g.page_id, e.number)) FROM push_page g
                   JOIN edition e ON e.id = g.edition_id WHERE g.push_id = p.id), '[]') AS pages,
         coalesce((SELECT jsonb_agg(jsonb_build_array(h.kind, h.target_id)) FROM push_holder h
                   WHERE h.push_id = p.id), '[]') AS holders,
-        EXISTS (SELECT FROM push_whom WHERE push_id = p.id AND kind = 'class' AND target_id = :class) AS to_class,
-        array(SELECT target_id FROM push_whom WHERE push_id = p.id AND kind = 'notebook'
-              UNION SELECT m.notebook_id FROM push_whom w JOIN group_member m ON m.group_id = w.target_id
-              WHERE w.push_id = p.id AND w.kind = 'group') AS notebook_ids,
+        (SELECT jsonb_agg(jsonb_build_array(w.kind, w.target_id)) FROM push_whom w
+         JOIN chosen c ON c.kind = w.kind AND c.target_id = w.target_id WHERE w.push_id = p.id) AS chosen_by,
         array(SELECT target_id FROM push_whom w WHERE w.push_id = p.id AND w.kind = 'without') AS without
     FROM push p
     WHERE p.master_id = :master AND p.undone_at IS NULL AND p.status NOT IN ('scheduled', 'stopped')
         AND p.kind <> 'catch-up' AND (p.again_of IS NULL OR p.if_copy <> 'second') AND EXISTS (
-        SELECT FROM push_whom w WHERE w.push_id = p.id AND (w.kind = 'class' AND w.target_id = :class
-            OR w.kind = 'notebook' AND w.target_id = ANY(CAST(:notebooks AS bigint[]))
-            OR w.kind = 'group' AND w.target_id IN (
-                SELECT group_id FROM group_member WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])))))
+        SELECT FROM push_whom w JOIN chosen c ON c.kind = w.kind AND c.target_id = w.target_id WHERE w.push_id = p.id)
     ORDER BY p.id
 """)
 _HELD = text("""
@@ -65,16 +64,19 @@ class GivenStore:
 
     def __init__(self, connection: AsyncConnection) -> None:
         self.connection = connection
+        self._audiences = AudienceStore(connection)
 
     async def events(self, master_id: int, class_id: int, notebook_ids: Sequence[int]) -> list[Given]:
         """All that was done to the class or one of the notebooks, oldest first."""
-        values = {"master": master_id, "class": class_id, "notebooks": array(notebook_ids)}
+        chosen = await self._chosen(class_id, notebook_ids)
+        kinds, targets = zip(*chosen, strict=True)
+        values = {"master": master_id, "kinds": list(kinds), "targets": list(targets)}
         return [
             Given(
                 row.does,
                 dict(row.pages),
-                row.to_class,
-                frozenset(row.notebook_ids),
+                [SelectorKind.CLASS, class_id] in row.chosen_by,
+                frozenset[int]().union(*(chosen[kind, number] for kind, number in row.chosen_by)),
                 frozenset(row.without),
                 frozenset((kind, number) for kind, number in row.holders),
                 Only(row.only),
@@ -82,6 +84,17 @@ class GivenStore:
             )
             for row in await self.connection.execute(_GIVEN, values)
         ]
+
+    async def _chosen(self, class_id: int, notebook_ids: Sequence[int]) -> dict[tuple[str, int], set[int]]:
+        """By kind and id, the selectors that choose the class or some of the notebooks, with those that are named so.
+
+        A class names nobody: what was given to it is owed to whoever is in it.
+        """
+        chosen: dict[tuple[str, int], set[int]] = {(SelectorKind.CLASS.value, class_id): set()}
+        for kind in set(SelectorKind) - {SelectorKind.CLASS}:
+            for target_id, notebooks in (await self._audiences.choosing(kind, notebook_ids)).items():
+                chosen[kind.value, target_id] = notebooks
+        return chosen
 
     async def held(self, master_id: int, notebook_ids: Sequence[int]) -> dict[int, Held]:
         """By notebook, what is in it, and what is on its way to it."""

@@ -13,6 +13,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.outline.tree import Holder
 from red_thread.core.push import (
+    Audience,
     Drawer,
     How,
     IfCopy,
@@ -22,17 +23,21 @@ from red_thread.core.push import (
     PlannedRows,
     PushFacts,
     RowOutcome,
+    SelectorKind,
     Step,
+    audience_from,
     each_once,
 )
 from red_thread.core.push.states import ENDS, PushState
 from red_thread.store import tables as t
 from red_thread.store.documents import array
+from red_thread.store.push.audiences import AudienceStore
 from red_thread.store.push.facts import PushFactsReader
 from red_thread.store.push.step_log import PREPARED, logged_values, rows_of, step_of
 from red_thread.store.push.values import Asked, Batch, NewPush, PushInfo, Said
 from red_thread.store.rows import as_value
 
+_WITHOUT = "without"  # in the table of whom a push is for, beside the kinds of selectors
 COPIES_IN_A_BATCH = 20_000
 CORRECTED_IN_A_BATCH = 2_500  # notebooks: what is woven in takes time, and is worth sharing among workers
 _ANY_SINCE = text("""
@@ -56,10 +61,6 @@ _SAID = text("""
         (SELECT count(*) FROM push_page WHERE push_id = p.id) AS pages,
         (SELECT e.number FROM push_page g JOIN edition e ON e.id = g.edition_id
          WHERE g.push_id = p.id ORDER BY g.position LIMIT 1) AS edition,
-        array(SELECT k.name FROM push_whom w JOIN class k ON k.id = w.target_id
-              WHERE w.push_id = p.id AND w.kind = 'class' ORDER BY 1)
-        || array(SELECT g.name FROM push_whom w JOIN student_group g ON g.id = w.target_id
-              WHERE w.push_id = p.id AND w.kind = 'group' ORDER BY 1) AS classes,
         array(SELECT s.name FROM push_whom w JOIN notebook n ON n.id = w.target_id JOIN person s ON s.id = n.person_id
               WHERE w.push_id = p.id AND w.kind = 'notebook' ORDER BY 1 LIMIT 3) AS students,
         (SELECT count(*) FROM push_whom WHERE push_id = p.id AND kind = 'notebook') AS singles,
@@ -71,6 +72,18 @@ _SAID = text("""
         (SELECT s.name FROM section s WHERE s.id = p.section_id) AS into,
         (SELECT m.title FROM page m WHERE p.place = 'after' AND m.id = p.place_at) AS behind
     FROM push p WHERE p.id = ANY(:pushes)
+""")
+_CHOSEN_BY = text("""
+    SELECT push_id, kind, target_id FROM push_whom
+    WHERE push_id = ANY(:pushes) AND kind NOT IN ('without', 'notebook')
+""")
+_AUDIENCE = text("""
+    SELECT p.only, coalesce(w.named, '{}') AS named FROM push p LEFT JOIN LATERAL (
+        SELECT jsonb_object_agg(kind, ids) AS named FROM (
+            SELECT kind, jsonb_agg(target_id ORDER BY target_id) AS ids FROM push_whom
+            WHERE push_id = p.id GROUP BY kind) each
+    ) w ON true
+    WHERE p.id = :push
 """)
 _ADD_WHOM = text("""
     INSERT INTO push_whom (push_id, kind, target_id)
@@ -142,6 +155,7 @@ class PushStore:
 
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
+        self._audiences = AudienceStore(connection)
 
     async def pulled_back_since(self, push_id: int, notebook_ids: list[int]) -> dict[int, set[int]]:
         """By page, the notebooks among these out of which a later pull-back took it, that is not undone."""
@@ -196,48 +210,47 @@ class PushStore:
             made_at=self.now,
             status="scheduled" if push.begins_at else "waiting",
             kind=push.kind,
-            students=len(push.audience),
+            students=len(push.notebook_ids),
             begins_at=push.begins_at,
             section_id=push.section_id,
-            only=push.only,
+            only=push.audience.only,
             again_of=push.again_of,
             **_columns(push.how),
         )
         push_id = (await self.connection.execute(added.returning(t.Push.id))).scalar_one()
         await self._add_pages(push_id, push.pages)
-        said = {"class": push.class_ids, "group": push.group_ids, "notebook": push.notebook_ids}
-        for kind, ids in {**said, "without": push.without}.items():
+        named = {selector.kind.value: selector.ids for selector in push.audience.selectors}
+        for kind, ids in {**named, _WITHOUT: push.audience.without}.items():
             if ids:
                 values = {"push": push_id, "kind": kind, "targets": array(ids)}
                 await self.connection.execute(_ADD_WHOM, values)
         holders = [{"push_id": push_id, "kind": kind, "target_id": number} for kind, number in push.holders]
         if holders:
             await self.connection.execute(insert(t.PushHolder), holders)
-        await self._add_audience(push_id, len(push.pages), push.audience)
+        await self._add_notebooks(push_id, len(push.pages), push.notebook_ids)
         return push_id
 
-    async def _add_audience(self, push_id: int, pages: int, audience: Sequence[int]) -> None:
+    async def _add_notebooks(self, push_id: int, pages: int, notebook_ids: Sequence[int]) -> None:
         corrected = await self.connection.scalar(_CORRECTED, {"push": push_id})
-        size = max(min(COPIES_IN_A_BATCH // max(pages, 1), CORRECTED_IN_A_BATCH if corrected else len(audience)), 1)
-        for number, at in enumerate(range(0, len(audience), size)):
-            values = {"push": push_id, "number": number, "notebooks": array(audience[at : at + size])}
+        most = CORRECTED_IN_A_BATCH if corrected else len(notebook_ids)
+        size = max(min(COPIES_IN_A_BATCH // max(pages, 1), most), 1)
+        for number, at in enumerate(range(0, len(notebook_ids), size)):
+            values = {"push": push_id, "number": number, "notebooks": array(notebook_ids[at : at + size])}
             await self.connection.execute(_ADD_BATCH, values)
 
-    async def begin(self, push_id: int, pages: Mapping[int, int], audience: Sequence[int], how: How) -> None:
-        """A push whose time has come has its editions, its audience and what is meant by it from now on."""
+    async def begin(self, push_id: int, pages: Mapping[int, int], notebook_ids: Sequence[int], how: How) -> None:
+        """A push whose time has come has its editions, its notebooks and what is meant by it from now on."""
         await self.connection.execute(delete(t.PushPage).where(t.PushPage.push_id == push_id))
         await self._add_pages(push_id, pages)
-        await self._add_audience(push_id, len(pages), audience)
+        await self._add_notebooks(push_id, len(pages), notebook_ids)
         begun = update(t.Push).where(t.Push.id == push_id)
-        await self.connection.execute(begun.values(status="waiting", students=len(audience), **_columns(how)))
+        await self.connection.execute(begun.values(status="waiting", students=len(notebook_ids), **_columns(how)))
 
-    async def whom(self, push_id: int) -> dict[str, tuple[int, ...]]:
-        """Whom a push is for, as it was said: ids by "class", "group", "notebook" and "without"."""
-        wanted = select(t.PushWhom.kind, t.PushWhom.target_id).where(t.PushWhom.push_id == push_id)
-        found: dict[str, tuple[int, ...]] = {"class": (), "group": (), "notebook": (), "without": ()}
-        for kind, target_id in await self.connection.execute(wanted.order_by(t.PushWhom.target_id)):
-            found[kind] = (*found[kind], target_id)
-        return found
+    async def audience(self, push_id: int) -> Audience:
+        """Whom a push is for, as it was said."""
+        only, named = (await self.connection.execute(_AUDIENCE, {"push": push_id})).one()
+        without = named.pop(_WITHOUT, ())
+        return audience_from(((SelectorKind(kind), ids) for kind, ids in named.items()), without, Only(only))
 
     async def _add_pages(self, push_id: int, pages: Mapping[int, int | None]) -> None:
         rows = [
@@ -261,8 +274,21 @@ class PushStore:
 
     async def said(self, push_ids: list[int]) -> dict[int, Said]:
         """What was asked for, in the names that things have now."""
+        called = await self._called(push_ids)
         found = await self.connection.execute(_SAID, {"pushes": push_ids})
-        return {row.id: as_value(Said, row) for row in found}
+        return {row.id: as_value(Said, row, classes=called.get(row.id, [])) for row in found}
+
+    async def _called(self, push_ids: list[int]) -> dict[int, list[str]]:
+        """By push, what those of its selectors are called that have a name, those of one kind together."""
+        chosen: dict[SelectorKind, list[tuple[int, int]]] = {kind: [] for kind in SelectorKind}
+        for push_id, kind, target_id in await self.connection.execute(_CHOSEN_BY, {"pushes": push_ids}):
+            chosen[SelectorKind(kind)].append((push_id, target_id))
+        called: dict[int, list[str]] = {}
+        for kind, pairs in chosen.items():
+            names = await self._audiences.called(kind, {target_id for _, target_id in pairs})
+            for push_id, name in sorted((push_id, names[number]) for push_id, number in pairs if number in names):
+                called.setdefault(push_id, []).append(name)
+        return called
 
     async def pages_of(self, push_id: int) -> dict[int, int]:
         """Page id to edition id, in the order of the master."""

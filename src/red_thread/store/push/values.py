@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal, TypeAlias
 
 from red_thread.core.outline.tree import Holder, Outline
-from red_thread.core.push import USUAL, How, Only, PushedPage
+from red_thread.core.push import USUAL, Audience, How, Only, PushedPage
 
 # "cut": a pull-back that takes nothing away, but cuts every copy loose.
 PushKind: TypeAlias = Literal["push", "pull-back", "catch-up", "cut"]
@@ -31,23 +31,19 @@ class Asked:
 class NewPush:
     """What is asked for. `pages`: page id to the id of the edition that is meant, in the order of the master.
 
-    `class_ids`, `group_ids`, `notebook_ids`, `without`: whom, as it was said; `audience`: which notebooks this comes
-    to now. `begins_at`: one that waits for its time has no editions and no audience before. `section_id`: into which
-    section, if not each page's own; `holders`: dividers and sections that are given as such. `again_of`: the push
-    that failed for those for whom this one is.
+    `audience`: whom, as it was said; `notebook_ids`: which notebooks this comes to now. `begins_at`: one that waits
+    for its time has no editions and no notebooks before. `section_id`: into which section, if not each page's own;
+    `holders`: dividers and sections that are given as such. `again_of`: the push that failed for those for whom
+    this one is.
     """
 
     master_id: int
     made_by: int
     kind: PushKind
     pages: Mapping[int, int | None]
-    class_ids: tuple[int, ...]
-    notebook_ids: tuple[int, ...]
-    without: tuple[int, ...]
-    audience: list[int]
+    audience: Audience
+    notebook_ids: list[int]
     begins_at: datetime | None = None
-    group_ids: tuple[int, ...] = ()
-    only: Only = Only.EVERYONE
     how: How = USUAL
     section_id: int | None = None
     holders: tuple[Holder, ...] = ()
@@ -84,9 +80,9 @@ class PushInfo:
 class Said:
     """What was asked for, in names, for a sentence. `title`, `edition`: of the first page; `pages`: how many.
 
-    `classes`: the names of whole classes, then of groups. `students`: of at most three single students; `singles`,
-    `without`: how many single students, and how many were left out. `holders`: dividers and sections as such; `into`:
-    the section that was chosen; `behind`: the page that it was to follow.
+    `classes`: the names of whole classes, of groups and of whatever else chooses several. `students`: of at most
+    three single students; `singles`, `without`: how many single students, and how many were left out. `holders`:
+    dividers and sections as such; `into`: the section that was chosen; `behind`: the page that it was to follow.
     """
 
     title: str

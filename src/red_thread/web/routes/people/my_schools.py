@@ -7,7 +7,7 @@ from red_thread.actions.people.my_school import change_school
 from red_thread.actions.people.my_schools import join_link, link_of, look_at_my_schools, open_school, part_schools
 from red_thread.actions.people.sign_in import sign_out
 from red_thread.actions.refusals import NotFound, SignInFailed
-from red_thread.store.database import OneSchool
+from red_thread.store.database import NoSuchSchool, OneSchool
 from red_thread.store.people.values import School
 from red_thread.web.dependencies import COOKIE, ByActor, ByUploader, InDatabase, InSettings, InTurn, InUnit
 from red_thread.web.routes.people.session import begun, browser_of
@@ -45,12 +45,10 @@ async def post_my_school(
         link = await link_of(unit, actor)
     try:
         async with _other(database, body.school).begin() as there:
-            if there.school != body.school:  # one that is not there answers as one where nobody is known
-                raise SignInFailed
             await join_link(there, link, body.name, body.password)
-    except SignInFailed:
+    except (SignInFailed, NoSuchSchool) as failed:  # a school that is not there answers as one where nobody is known
         await tries.failed(request, account)
-        raise
+        raise SignInFailed from failed
 
 
 @router.post("/session/school")

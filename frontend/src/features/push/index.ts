@@ -1,0 +1,1 @@
+export { exactlyThese, pullBackAddress, pushAddress } from './sentence';
