@@ -7,7 +7,7 @@ import segno
 
 from red_thread.actions.people.make_codes import HandedCode
 from red_thread.settings import Settings
-from red_thread.web.schemas import CodeOut, CodeSheetOut
+from red_thread.web.schemas.classes import CodeOut, CodeSheetOut
 
 
 def code_sheet(

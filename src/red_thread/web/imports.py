@@ -14,13 +14,13 @@ from red_thread.core.page.nodes import title_of
 from red_thread.formats.problems import Problem
 from red_thread.reading.values import ReadFiles
 from red_thread.store.unit import Unit
-from red_thread.web.schemas import (
+from red_thread.web.schemas.common import ProblemOut
+from red_thread.web.schemas.master import (
     MeantIn,
     PageBefore,
     PagesPlanOut,
     PagesReportOut,
     PlannedPageOut,
-    ProblemOut,
     QuestionOut,
 )
 from red_thread.web.watched import Tell

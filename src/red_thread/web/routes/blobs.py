@@ -13,7 +13,7 @@ from red_thread.reading.limits import within_limits
 from red_thread.store.blobs import PART, Blob
 from red_thread.store.database import OneSchool
 from red_thread.web.dependencies import ByUploader, InDatabase, InLargeTurn, InSettings, read_file
-from red_thread.web.schemas import BlobOut
+from red_thread.web.schemas.common import BlobOut
 from red_thread.web.tries import UPLOADS
 
 router = APIRouter(tags=["pictures"])

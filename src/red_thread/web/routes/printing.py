@@ -17,7 +17,7 @@ from red_thread.formats.problems import Unreadable
 from red_thread.reading.limits import made_within_limits
 from red_thread.store.unit import Unit
 from red_thread.web.dependencies import ByUploader, InDatabase
-from red_thread.web.schemas import Id
+from red_thread.web.schemas.common import Id
 from red_thread.web.tries import PRINTS
 
 router = APIRouter(tags=["printing"])

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Request
 
 from red_thread.web.dependencies import WATCH, ByActor
-from red_thread.web.schemas import ProgressOut
+from red_thread.web.schemas.common import ProgressOut
 
 router = APIRouter(tags=["watched"])
 

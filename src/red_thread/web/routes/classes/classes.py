@@ -30,31 +30,26 @@ from red_thread.settings import Settings
 from red_thread.web.answers import long_answer
 from red_thread.web.code_sheet import code_sheet
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, read_upload
-from red_thread.web.schemas import (
-    AddedOut,
+from red_thread.web.schemas.classes import (
     AnswerRequest,
     AskedForOut,
-    BoardOut,
-    BoardPageOut,
     CatchingUp,
     CatchUpIn,
     CaughtUpOut,
-    CellOut,
     ClassViewOut,
     CodeSheetOut,
     ColumnOut,
-    Id,
     LackingOut,
     MoveStudent,
-    Name,
-    ProblemOut,
     RosterLineOut,
     RosterPlanOut,
     RosterReportOut,
-    SectionOut,
     StudentOut,
     WhoLacksOut,
 )
+from red_thread.web.schemas.common import AddedOut, Id, Name, ProblemOut
+from red_thread.web.schemas.master import SectionOut
+from red_thread.web.schemas.reach import BoardOut, BoardPageOut, CellOut
 
 router = APIRouter(tags=["classes"])
 EVERYBODY = CatchUpIn()

@@ -11,7 +11,7 @@ from red_thread.actions.classes.following import (
     stop_following,
 )
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.schemas import AnswerFollowing, AskColleague, AskedOut, AskedToFollowOut, OtherClassOut
+from red_thread.web.schemas.classes import AnswerFollowing, AskColleague, AskedOut, AskedToFollowOut, OtherClassOut
 
 router = APIRouter(tags=["classes"])
 

@@ -10,7 +10,8 @@ from red_thread.actions.classes.groups import (
     remove_group,
 )
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.schemas import AddedOut, CaughtUpOut, GroupIn, GroupOut
+from red_thread.web.schemas.classes import CaughtUpOut, GroupIn, GroupOut
+from red_thread.web.schemas.common import AddedOut
 
 router = APIRouter(tags=["groups"])
 

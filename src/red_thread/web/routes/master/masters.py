@@ -41,9 +41,8 @@ from red_thread.reading.limits import within_limits
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, ByUploader, InDatabase, InSettings, InUnit, InWatch, read_file
 from red_thread.web.imports import meant_by, plan_pages, take_in_pages
-from red_thread.web.push_schemas import holder_name
-from red_thread.web.schemas import (
-    AddedOut,
+from red_thread.web.schemas.common import AddedOut, OnOrOff
+from red_thread.web.schemas.master import (
     AddItem,
     AskingOut,
     AsStudentOut,
@@ -60,7 +59,6 @@ from red_thread.web.schemas import (
     MasterViewOut,
     MoveItem,
     NamesOut,
-    OnOrOff,
     OutlineKindName,
     OutlinePageOut,
     PageBefore,
@@ -80,6 +78,7 @@ from red_thread.web.schemas import (
     TakenOutOut,
     WayOut,
 )
+from red_thread.web.schemas.push import holder_name
 from red_thread.web.tries import SAVES
 
 Edition = Annotated[int, Query(ge=AS_IT_IS, le=2**63 - 1)]

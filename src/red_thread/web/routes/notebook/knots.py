@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from red_thread.actions.notebook.untie_knots import look_at_knots, tie_again, untie_knots
 from red_thread.core.merge import Untying
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.schemas import KnotsOut, KnottedCopyOut, TieAgain, UntiedCopy, UntieKnots
+from red_thread.web.schemas.notebook import KnotsOut, KnottedCopyOut, TieAgain, UntiedCopy, UntieKnots
 
 router = APIRouter(tags=["knots"])
 

@@ -16,8 +16,8 @@ from red_thread.actions.permissions import require_reader
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
-from red_thread.web.schemas import (
-    AddedOut,
+from red_thread.web.schemas.common import AddedOut
+from red_thread.web.schemas.notebook import (
     BeginPage,
     BeginSection,
     MomentOut,

@@ -11,7 +11,7 @@ from red_thread.actions.people.accounts import (
 )
 from red_thread.store.people.values import Names
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.schemas import AccountOut, ErasedOut, NamesOfPerson
+from red_thread.web.schemas.people import AccountOut, ErasedOut, NamesOfPerson
 
 router = APIRouter(tags=["people"])
 

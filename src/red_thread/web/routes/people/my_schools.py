@@ -11,7 +11,7 @@ from red_thread.store.database import NoSuchSchool, OneSchool
 from red_thread.store.people.values import School
 from red_thread.web.dependencies import COOKIE, ByActor, ByUploader, InDatabase, InSettings, InTurn, InUnit
 from red_thread.web.routes.people.session import begun, browser_of
-from red_thread.web.schemas import MySchoolOut, MySchoolsOut, OpenSchool, OtherSchool, SchoolAs, SessionOut
+from red_thread.web.schemas.people import MySchoolOut, MySchoolsOut, OpenSchool, OtherSchool, SchoolAs, SessionOut
 from red_thread.web.tries import Tries
 
 router = APIRouter(tags=["session"])

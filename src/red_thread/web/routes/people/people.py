@@ -17,15 +17,14 @@ from red_thread.actions.refusals import BegunAlready, CodeNotGood, NotTheirPassw
 from red_thread.web.code_sheet import code_slip
 from red_thread.web.dependencies import COOKIE, ByActor, InDatabase, InSettings, InTurn, InUnit
 from red_thread.web.routes.people.session import begun
-from red_thread.web.schemas import (
-    AddedOut,
+from red_thread.web.schemas.common import AddedOut, Name
+from red_thread.web.schemas.people import (
     Begin,
     BegunOut,
     ChangePassword,
     ColleagueOut,
     InvitedOut,
     InviteTeacher,
-    Name,
     OpenSessionOut,
     RoleIn,
     TakeUpInvitation,

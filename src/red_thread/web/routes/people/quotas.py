@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from red_thread.actions.people.quotas import look_at_quotas, set_quota
 from red_thread.core.quotas import Kept, Whose
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.schemas import KeptAs, NamedKeptOut, QuotasOut
+from red_thread.web.schemas.people import KeptAs, NamedKeptOut, QuotasOut
 
 router = APIRouter(tags=["people"])
 

@@ -9,7 +9,16 @@ from red_thread.settings import Settings
 from red_thread.store.people.values import Person
 from red_thread.store.unit import Unit
 from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InTurn, InUnit
-from red_thread.web.schemas import PersonOut, SchoolAs, SessionOut, SignIn, UseCode, WalkerOut, WalkIn, WelcomeOut
+from red_thread.web.schemas.people import (
+    PersonOut,
+    SchoolAs,
+    SessionOut,
+    SignIn,
+    UseCode,
+    WalkerOut,
+    WalkIn,
+    WelcomeOut,
+)
 from red_thread.web.tries import Tries
 
 router = APIRouter(tags=["session"])

@@ -5,7 +5,8 @@ from fastapi import APIRouter, Response
 from red_thread.actions.push.pull_back import PullBackPreview, preview_pull_back, pull_back
 from red_thread.web.answers import long_answer
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.push_schemas import (
+from red_thread.web.schemas.common import AddedOut
+from red_thread.web.schemas.push import (
     OwnWordsOut,
     PullBackPlanOut,
     PullBackRequestIn,
@@ -14,7 +15,6 @@ from red_thread.web.push_schemas import (
     reached_out,
     rows_out,
 )
-from red_thread.web.schemas import AddedOut
 
 router = APIRouter(tags=["pull back"])
 

@@ -19,7 +19,8 @@ from red_thread.store.push.values import PushInfo
 from red_thread.web.answers import long_answer
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
-from red_thread.web.push_schemas import (
+from red_thread.web.schemas.common import AddedOut
+from red_thread.web.schemas.push import (
     ConflictOut,
     MovedOnOut,
     OfferOut,
@@ -42,7 +43,6 @@ from red_thread.web.push_schemas import (
     reached_out,
     rows_out,
 )
-from red_thread.web.schemas import AddedOut
 from red_thread.web.streams import InStream
 
 router = APIRouter(tags=["push"])

@@ -27,7 +27,7 @@ from red_thread.core.push import (
     each_once,
 )
 from red_thread.store.push.values import PushKind, Reached
-from red_thread.web.schemas import Id, Schema
+from red_thread.web.schemas.common import Id, Schema
 
 
 class SelectorIn(Schema):
