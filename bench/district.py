@@ -53,7 +53,7 @@ class District:
     async def edition_of(self, page: int) -> int:
         """The newest edition's id."""
         async with self.database.begin() as unit:
-            return (await unit.masters.latest_editions([page]))[page][0]
+            return (await unit.editions.latest([page]))[page][0]
 
     async def run(self, statement: str, **values: object) -> None:
         async with self.database.begin() as unit:

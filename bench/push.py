@@ -105,7 +105,7 @@ async def _refreshing(made: District) -> list[Figure]:
 
     async def ours(number: int) -> None:
         async with made.database.begin() as unit:
-            page = await unit.masters.page(tied)
+            page = await unit.pages.get(tied)
             assert page is not None
             document = with_attributes(page.document, title=f"Page, changed {number}")
             await save_master_page(unit, made.teacher, tied, document, page.revision)

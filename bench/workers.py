@@ -81,7 +81,7 @@ def _workers(made: District, count: int) -> Iterator[None]:
 async def correct(made: District, page_id: int, number: int) -> None:
     """The page in another state: every tenth of its blocks says which."""
     async with made.database.begin() as unit:
-        page = await unit.masters.page(page_id)
+        page = await unit.pages.get(page_id)
         assert page is not None
         blocks = [
             {

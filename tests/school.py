@@ -64,7 +64,7 @@ class School:
 
     async def rewrite(self, page_id: int, notation: str, title: str = "Page", **attributes: str) -> None:
         async with self.database.begin() as unit:
-            now = await unit.masters.page(page_id)
+            now = await unit.pages.get(page_id)
             assert now is not None
             await save_master_page(unit, self.teacher, page_id, page(notation, title, **attributes), now.revision)
 

@@ -186,7 +186,7 @@ class CourseOverMonths(RuleBasedStateMachine):
 
     async def _newest(self, page: int) -> int:
         async with self.database.begin() as unit:
-            return (await unit.masters.latest_editions([page]))[page][0]
+            return (await unit.editions.latest([page]))[page][0]
 
     @rule(page=PAGE, whom=AUDIENCE, choice=st.sampled_from(WrittenPages))
     def pull_back(self, page: int, whom: set[int], choice: WrittenPages) -> None:
@@ -331,7 +331,7 @@ class CourseOverMonths(RuleBasedStateMachine):
 
     async def _edition(self, edition_id: int) -> dict[str, object]:
         async with self.database.begin() as unit:
-            return await unit.masters.edition_document(edition_id)
+            return await unit.editions.document(edition_id)
 
     @invariant()
     def the_log_tells_it(self) -> None:

@@ -50,7 +50,7 @@ async def test_half_a_demo_is_not_taken_for_a_whole_one(database_url: str, monke
 
 
 async def _the_course(unit: Unit) -> None:
-    outline = await unit.masters.outline(1)
+    outline = await unit.outlines.read(1)
     assert len(outline.dividers) == 2
     assert len(outline.sections) == 8
     assert [sum(page.template is kind for page in outline.pages) for kind in (False, True)] == [60, 1]
@@ -69,8 +69,8 @@ async def _the_classes(unit: Unit) -> None:
 
 
 async def _the_pages(unit: Unit) -> None:
-    outline = await unit.masters.outline(1)
-    pages = await unit.masters.pages([page.id for page in outline.pages])
+    outline = await unit.outlines.read(1)
+    pages = await unit.pages.get_many([page.id for page in outline.pages])
     words = 0
     for page in pages:
         check_page(page.document)
@@ -85,7 +85,7 @@ async def _the_pages(unit: Unit) -> None:
 
 
 async def _the_board(unit: Unit) -> None:
-    outline = await unit.masters.outline(1)
+    outline = await unit.outlines.read(1)
     given = [page.id for page in outline.pages if page.edition]
     states, behind, knotted = set(), 0, 0
     for found in await unit.classes.of_master(1):

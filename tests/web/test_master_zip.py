@@ -44,14 +44,14 @@ async def filled(school: School) -> School:
 async def outline_of(school: School, master: int) -> list[tuple[object, ...]]:
     told: list[tuple[object, ...]] = []
     async with school.database.begin() as unit:
-        for item in (await unit.masters.outline(master)).in_order():
+        for item in (await unit.outlines.read(master)).in_order():
             match item:
                 case Divider(name=name, parent_id=parent):
                     told.append(("divider", name, parent is not None))
                 case Section(name=name, divider_id=divider, display=display, writing=writing):
                     told.append(("section", name, divider is not None, display, writing))
                 case OutlinePage(id=number, standing=standing):
-                    found = await unit.masters.page(number)
+                    found = await unit.pages.get(number)
                     assert found is not None
                     told.append(("page", found.document["attrs"], standing))
     return told
@@ -78,7 +78,7 @@ async def test_what_is_there_is_seen_by_whom_it_was(filled: School, visitor):
     teacher = await visitor("tess@school.example")
     out = await teacher.get(f"/api/masters/{filled.master}/zip")
     async with filled.database.begin() as unit:
-        rules = next(s for s in (await unit.masters.outline(filled.master)).sections if s.name == "Rules")
+        rules = next(s for s in (await unit.outlines.read(filled.master)).sections if s.name == "Rules")
         await set_display(unit, filled.teacher, "section", rules.id, Display.ORDINARY)
     sent = {"file": ("master.zip", out.content, "application/zip")}
     await teacher.ask("post", f"/api/masters/{filled.master}/pages", files=sent)

@@ -10,7 +10,7 @@ from tests.web.conftest import Visitor
 async def test_a_master_goes_out_and_comes_in_again(teacher: Visitor, student: Visitor, school: School, database):
     tides = await school.add_page("h:Head | q=space[ p: ]", "Tides: ebb & flow", writing="spaces")
     async with database.begin() as unit:
-        await unit.masters.add_page(school.section, tides, "a5", page("a:sheet", "Sheet"))
+        await unit.outlines.add_page(school.section, tides, "a5", page("a:sheet", "Sheet"))
     taken = await teacher.get(f"/api/masters/{school.master}/zip")
     assert taken.status_code == 200
     assert "Shore%20Studies.zip" in taken.headers["content-disposition"]
@@ -24,9 +24,9 @@ async def test_a_master_goes_out_and_comes_in_again(teacher: Visitor, student: V
     assert came.json()["problems"] == []
     async with database.begin() as unit:
         both = [
-            [(title_of(p.document), bare(p.document)) for p in await unit.masters.pages(outline.page_order())]
-            for outline in [await unit.masters.outline(one) for one in (school.master, other.master)]
+            [(title_of(p.document), bare(p.document)) for p in await unit.pages.get_many(outline.page_order())]
+            for outline in [await unit.outlines.read(one) for one in (school.master, other.master)]
         ]
-        tucked = (await unit.masters.outline(other.master)).tucked()
+        tucked = (await unit.outlines.read(other.master)).tucked()
     assert sorted(both[0], key=str) == sorted(both[1], key=str)
     assert len(tucked) == 1

@@ -77,7 +77,7 @@ async def require_master_page(
     unit: Unit, actor: Actor, page_id: int, lock: bool = False, *, reads: bool = False
 ) -> MasterPage:
     """A page of a master that the actor teaches from."""
-    page = await unit.masters.page(page_id, lock=lock)
+    page = await unit.pages.get(page_id, lock=lock)
     if page is None:
         raise NotFound(what="page")
     await require_teacher(unit, actor, page.master_id, "page", reads=reads)

@@ -57,7 +57,7 @@ class Story:
 
     async def _meet(self) -> None:
         async with self.unit() as unit:
-            outline = await unit.masters.outline(self.master_id)
+            outline = await unit.outlines.read(self.master_id)
             self.pages = {page.title: page.id for page in outline.pages}
             for found in await unit.classes.of_master(self.master_id):
                 self.classes[found.name] = found.id
@@ -150,7 +150,7 @@ class Story:
     async def _edit(self, title: str, was: str, now: str) -> None:
         """The teacher changes a wording."""
         async with self.unit() as unit:
-            page = await unit.masters.page(self.pages[title])
+            page = await unit.pages.get(self.pages[title])
             assert page is not None
             document = _replaced(page.document, was, now)
             await save_master_page(unit, self.teacher, page.id, document, page.revision)
@@ -158,7 +158,7 @@ class Story:
     async def _ask(self, title: str, prompt: str) -> None:
         """The teacher adds a question at the end."""
         async with self.unit() as unit:
-            page = await unit.masters.page(self.pages[title])
+            page = await unit.pages.get(self.pages[title])
             assert page is not None
             attributes = {"id": "later", "prompt": prompt, "kind": "lines"}
             space: Node = {"type": "space", "attrs": attributes, "content": [paragraph("later.p")]}

@@ -13,7 +13,10 @@ from red_thread.store.classes.classes import ClassStore
 from red_thread.store.classes.following import FollowingStore
 from red_thread.store.classes.groups import GroupStore
 from red_thread.store.master.asked_for import AskedForStore
+from red_thread.store.master.editions import EditionStore
 from red_thread.store.master.masters import MasterStore
+from red_thread.store.master.outlines import OutlineStore
+from red_thread.store.master.pages import PageStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
 from red_thread.store.people.accounts import AccountStore
@@ -82,6 +85,9 @@ class Unit:
         self.links = LinkStore(connection)
         self.schools = SchoolStore(connection)
         self.masters = MasterStore(connection, now)
+        self.outlines = OutlineStore(connection, now)
+        self.pages = PageStore(connection, now)
+        self.editions = EditionStore(connection, now)
         self.asked_for = AskedForStore(connection, now)
         self.classes = ClassStore(connection, now)
         self.following = FollowingStore(connection, now)

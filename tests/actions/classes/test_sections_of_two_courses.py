@@ -51,7 +51,7 @@ async def test_a_name_that_is_only_near_is_asked_about_once_and_remembered(both,
     before = ["[Tides]", "Ebb", *([] if shelf else ["Quay"])]
     assert await school.shelf(ada) == before + shelf
     async with trips.database.begin() as unit:
-        page = await unit.masters.page(quay)
+        page = await unit.pages.get(quay)
         assert page is not None
         pier = await add_page(unit, trips.teacher, page.section_id, blank_page("Pier"))
     assert (await trips.plan([pier], "9A")).plan.offers == (), "it was asked once"
@@ -89,7 +89,7 @@ async def test_the_name_follows_the_course_that_made_it(both):
     harbour = await page_in(trips, "Tides", "Harbour")
     await trips.push([harbour], "9A")
     async with trips.database.begin() as unit:
-        page = await unit.masters.page(harbour)
+        page = await unit.pages.get(harbour)
         assert page is not None
         await rename_item(unit, trips.teacher, "section", page.section_id, "Quays")
     given = {"holders": (("section", page.section_id),)}

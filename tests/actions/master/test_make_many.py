@@ -15,10 +15,10 @@ TODAY = date(2026, 11, 26)
 async def test_they_stand_right_behind_it_and_hold_what_it_holds(school: School):
     log, after = await school.add_page("a:Sea | q=space[ p: ]", "Log"), await school.add_page("a:x", "After")
     async with school.database.begin() as unit:
-        sheet = await unit.masters.add_page(school.section, log, "a0V", page("a:sheet", "Sheet"))
+        sheet = await unit.outlines.add_page(school.section, log, "a0V", page("a:sheet", "Sheet"))
         made = await make_many(unit, school.teacher, log, Many("Log {n}", 40, 2, TODAY))
-        outline = await unit.masters.outline(school.master)
-        found = await unit.masters.page(made[0])
+        outline = await unit.outlines.read(school.master)
+        found = await unit.pages.get(made[0])
     assert outline.page_order() == [log, sheet, *made, after]
     assert found is not None
     assert (found.title, found.document["content"][1]["type"]) == ("Log 2", "space")
@@ -27,9 +27,9 @@ async def test_they_stand_right_behind_it_and_hold_what_it_holds(school: School)
 async def test_what_is_tucked_stays_tucked(school: School):
     top = await school.add_page("a:x", "Top")
     async with school.database.begin() as unit:
-        sheet = await unit.masters.add_page(school.section, top, "a5", page("a:sheet", "Sheet"))
+        sheet = await unit.outlines.add_page(school.section, top, "a5", page("a:sheet", "Sheet"))
         made = await make_many(unit, school.teacher, sheet, Many("Sheet {n}", 2, 1, TODAY))
-        outline = await unit.masters.outline(school.master)
+        outline = await unit.outlines.read(school.master)
     assert {p.id: p.parent_id for p in outline.pages} == {top: None, sheet: top, **dict.fromkeys(made, top)}
 
 

@@ -31,7 +31,7 @@ from tests.school import School, actor_of
 async def outline_of(school: School) -> str:
     """The outline in a line: `Autumn/ Tides: one two`."""
     async with school.database.begin() as unit:
-        outline = await unit.masters.outline(school.master)
+        outline = await unit.outlines.read(school.master)
     said = []
     for item in outline.in_order():
         if isinstance(item, Divider):
@@ -212,14 +212,14 @@ async def test_a_page_that_comes_again_is_brought_up_to_date_and_what_students_w
         assert (taken.updated, len(taken.page_ids), taken.same) == ({tides: 1}, 1, 0)
         taken = await import_pages(unit, school.teacher, school.master, came[:1], update=True)
         assert (taken.updated, taken.page_ids, taken.same) == ({}, [], 1)
-        now = await unit.masters.page(tides)
+        now = await unit.pages.get(tides)
         assert now is not None
         assert now.document["attrs"]["paper"] == "ruled"
     await school.push([tides], "9A")
     assert await school.reads(ada, tides) == "a:The sea falls and rises. | s:Here: kelp"
     async with school.database.begin() as unit:
         await go_back_to(unit, school.teacher, tides, 1)
-        now = await unit.masters.page(tides)
+        now = await unit.pages.get(tides)
         assert now is not None
         assert show(now.document) == "a:The sea falls. | s:Here:"
 
@@ -296,7 +296,7 @@ async def test_a_section_says_where_students_may_write_on_its_pages_and_on_new_o
 
     async def writing(*pages: int) -> list[str]:
         async with school.database.begin() as unit:
-            found = {page.id: page.document["attrs"] for page in await unit.masters.pages(list(pages))}
+            found = {page.id: page.document["attrs"] for page in await unit.pages.get_many(list(pages))}
             return [found[page_id].get("writing", "everywhere") for page_id in pages]
 
     async with school.database.begin() as unit:

@@ -27,7 +27,7 @@ async def undo(school: School, taken: Taken) -> list[str]:
 
 async def told(school: School) -> list[str]:
     async with school.database.begin() as unit:
-        items = list((await unit.masters.outline(school.master)).in_order())
+        items = list((await unit.outlines.read(school.master)).in_order())
     return [getattr(item, "title", None) or getattr(item, "name", "") for item in items]
 
 
@@ -67,7 +67,7 @@ async def test_a_page_that_was_written_on_since_stays_as_it_is(school: School):
     await school.rewrite(ebb, "a:Newer", "Ebb")
     assert await undo(school, taken) == ["Ebb"]
     async with school.database.begin() as unit:
-        pages = await unit.masters.pages([ebb, flood])
+        pages = await unit.pages.get_many([ebb, flood])
     assert {one.title: one.document["content"][0]["content"][0]["text"] for one in pages} == {
         "Ebb": "Newer",
         "Flood": "Old",
@@ -99,7 +99,7 @@ async def test_links_between_files_lead_to_the_pages_that_they_become(school: Sc
     read = read_pages(files)
     async with school.database.begin() as unit:
         taken = await import_pages(unit, school.teacher, school.master, read.items)
-        pages = {page.title: page for page in await unit.masters.pages(taken.page_ids)}
+        pages = {page.title: page for page in await unit.pages.get_many(taken.page_ids)}
     led = {title: list(links_of(page.document)) for title, page in pages.items()}
     to = {title: f"/page/{page.id}" for title, page in pages.items()}
     assert led == {"A": [to["B"]], "B": [to["A"], to["C"]], "C": []}
@@ -130,4 +130,4 @@ async def test_what_somebody_says_of_a_question_in_other_words_keeps_the_answers
 
 async def document(school: School, page_id: int) -> Node:
     async with school.database.begin() as unit:
-        return (await unit.masters.pages([page_id]))[0].document
+        return (await unit.pages.get_many([page_id]))[0].document

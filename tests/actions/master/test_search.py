@@ -19,7 +19,7 @@ async def pages(school: School):
     async with school.database.begin() as unit:
         asks = page("q=space[ p: ]", "Survey")
         asks["content"][0]["attrs"] |= {"prompt": "How many periwinkles?"}
-        made.append(await unit.masters.add_page(school.section, None, "z9", asks))
+        made.append(await unit.outlines.add_page(school.section, None, "z9", asks))
     return made
 
 

@@ -13,7 +13,7 @@ from tests.school import School, actor_of, found_school
 
 async def standing(school: School, page: int) -> tuple[Standing, Display]:
     async with school.database.begin() as unit:
-        outline = await unit.masters.outline(school.master)
+        outline = await unit.outlines.read(school.master)
         found = next(one for one in outline.pages if one.id == page)
         return found.standing, found.display
 
@@ -49,7 +49,7 @@ async def test_a_new_page_begins_as_it_is_and_is_an_ordinary_one(school: School)
     async with school.database.begin() as unit:
         dunes = await add_section(unit, school.teacher, school.master, "Dunes")
         made = await add_page_like(unit, school.teacher, dunes, "  Log  1 ", log)
-        page = await unit.masters.page(made)
+        page = await unit.pages.get(made)
     assert page is not None and page.section_id == dunes
     assert page.document["attrs"] == {"title": "Log 1", "writing": "spaces", "paper": "ruled"}
     assert show(page.document) == "a:Look | q=space[ p: ]"

@@ -56,7 +56,7 @@ async def test_no_word_is_lost_or_doubled(school: School, seed):
     chance = random.Random(seed)
     page_id = await school.add_page("a:begin")
     async with school.database.begin() as unit:
-        begun = await unit.masters.page(page_id)
+        begun = await unit.pages.get(page_id)
         colleague = await unit.people.add_teacher("Colleague", f"c{seed}@school.example", None)
         await unit.masters.add_teacher(school.master, colleague)
     assert begun is not None
@@ -77,7 +77,7 @@ async def test_no_word_is_lost_or_doubled(school: School, seed):
     for window in windows:
         await window.save(school, page_id, answered=True)
     async with school.database.begin() as unit:
-        found = await unit.masters.page(page_id)
+        found = await unit.pages.get(page_id)
     assert found is not None
     counts = Counter(" ".join(plain_text(block) for block in found.document["content"]).split())
     assert [word for window in windows for word in window.typed if counts[word] != 1] == []

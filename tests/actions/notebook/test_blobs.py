@@ -24,7 +24,7 @@ def with_picture(document: dict[str, Any], name: str) -> dict[str, Any]:
 async def put_on(school: School, page_id: int, blob: CleanBlob) -> str:
     async with school.database.begin() as unit:
         name = await add_to_master(unit, school.teacher, school.master, blob)
-        page = await unit.masters.page(page_id)
+        page = await unit.pages.get(page_id)
         assert page is not None
         document = with_picture(page.document, name)
         await save_master_page(unit, school.teacher, page_id, document, page.revision)

@@ -377,11 +377,11 @@ async def test_a_picture_is_seen_by_those_it_is_for(school: School):
             await add_to_master(unit, actor_of(ada), school.master, PICTURE)
     tides = await school.add_page("a:x")
     async with school.database.begin() as unit:
-        now = await unit.masters.page(tides)
+        now = await unit.pages.get(tides)
         assert now is not None
         image = {"type": "image", "attrs": {"id": "i", "src": shown}}
         document = {**now.document, "content": [*now.document["content"], image]}
-        await unit.masters.save_page(tides, document, 2, school.teacher.person_id)
+        await unit.pages.save(tides, document, 2, school.teacher.person_id)
     await school.push([tides], "9A", without=[ben])
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:

@@ -158,11 +158,11 @@ async def test_the_notebook_of_one_who_left_rests_and_counts_nowhere(school: Sch
     await school.rewrite(tides, "a:Tides rise", "Tides")
     await school.push([tides], "9A")
     async with school.database.begin() as unit:
-        editions = await unit.masters.editions(tides)
+        editions = await unit.editions.of_page(tides)
         assert [(edition.number, edition.students) for edition in editions] == [(2, 1), (1, 0)]
     async with school.database.begin() as unit:
         await bring_in(unit, school.teacher, school.classes["9A"], one.person_id)
     await school.finish()
     assert await school.reads(one, tides) == "a:Tides rise | kept(a)[ :Tides sink ]"
     async with school.database.begin() as unit:
-        assert [edition.students for edition in await unit.masters.editions(tides)] == [2, 0]
+        assert [edition.students for edition in await unit.editions.of_page(tides)] == [2, 0]

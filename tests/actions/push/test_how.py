@@ -237,7 +237,7 @@ async def test_a_tucked_page_hangs_under_its_page_in_the_notebook(school: School
     ada, ben = await school.add_class("9A", 2)
     reading = await school.add_page("a:x", "Reading")
     async with school.database.begin() as unit:
-        sheet = await unit.masters.add_page(school.section, reading, "a9", (await _document(unit, reading)))
+        sheet = await unit.outlines.add_page(school.section, reading, "a9", (await _document(unit, reading)))
     await school.push([reading], "", [ada])
     plan = (await school.plan([sheet], "9A")).plan
     assert {row.notebook_ids: row.reason for row in plan.rows} == {
@@ -250,7 +250,7 @@ async def test_a_tucked_page_hangs_under_its_page_in_the_notebook(school: School
 
 
 async def _document(unit, page_id):
-    return (await unit.masters.page(page_id)).document
+    return (await unit.pages.get(page_id)).document
 
 
 async def test_places_that_are_not_there_are_refused(school: School, three):

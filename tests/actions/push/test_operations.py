@@ -101,13 +101,13 @@ class World:
 
 async def world(school: School, unit: Unit, tides: int, other: int) -> World:
     everyone = tuple(await unit.audiences.find(school.master, audience_of([school.classes["9A"]])))
-    edition = (await unit.masters.latest_editions([tides]))[tides][0]
-    dunes = await unit.masters.add_section(school.master, None, "Dunes", "b0")
-    now = await unit.masters.page(other)
+    edition = (await unit.editions.latest([tides]))[tides][0]
+    dunes = await unit.outlines.add_section(school.master, None, "Dunes", "b0")
+    now = await unit.pages.get(other)
     assert now is not None
-    dune = await unit.masters.add_page(dunes, None, "a0", now.document)
-    dune_edition = (await unit.masters.make_editions([(now, 2)], school.teacher.person_id))[other]
-    autumn = await unit.masters.add_divider(school.master, None, "Autumn", "a0")
+    dune = await unit.outlines.add_page(dunes, None, "a0", now.document)
+    dune_edition = (await unit.editions.make([(now, 2)], school.teacher.person_id))[other]
+    autumn = await unit.outlines.add_divider(school.master, None, "Autumn", "a0")
     own = tuple([await unit.notebooks.add_section(one, "dunes", "a9") for one in everyone])
     rows = (
         await unit.connection.execute(

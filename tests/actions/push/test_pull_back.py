@@ -126,7 +126,7 @@ async def test_what_stands_nowhere_counts_nowhere(school: School):
     await school.pull_back("teacher", [tides], "9A")
     async with school.database.begin() as unit:
         _, knotted = await look_at_knots(unit, school.teacher, tides)
-        editions = await unit.masters.editions(tides)
+        editions = await unit.editions.of_page(tides)
         needles = await unit.masters.given(school.master)
     assert (knotted, [edition.students for edition in editions], needles) == ([], [0, 0], [])
 

@@ -51,7 +51,7 @@ async def test_an_unchanged_page_makes_no_edition(school: School):
     await school.rewrite(tides, "a:one")
     await school.push([tides], "9A")
     async with school.database.begin() as unit:
-        editions = await unit.masters.editions(tides)
+        editions = await unit.editions.of_page(tides)
     assert [(edition.number, edition.students) for edition in editions] == [(3, 1), (2, 0), (1, 0)]
 
 

@@ -22,9 +22,9 @@ from red_thread.store.unit import Unit
 async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, parent_id: int | None = None) -> int:
     """At the end of its holder. Returns the new divider's id."""
     await require_teacher(unit, actor, master_id)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     _require_divider(outline, parent_id)
-    return await unit.masters.add_divider(
+    return await unit.outlines.add_divider(
         master_id, parent_id, named(name, "divider"), outline.end_of_divider(parent_id)
     )
 
@@ -32,9 +32,9 @@ async def add_divider(unit: Unit, actor: Actor, master_id: int, name: str, paren
 async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divider_id: int | None = None) -> int:
     """At the end of its divider. Returns the new section's id."""
     await require_teacher(unit, actor, master_id)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     _require_divider(outline, divider_id)
-    return await unit.masters.add_section(
+    return await unit.outlines.add_section(
         master_id, divider_id, named(name, "section"), outline.end_of_divider(divider_id)
     )
 
@@ -42,17 +42,19 @@ async def add_section(unit: Unit, actor: Actor, master_id: int, name: str, divid
 async def add_page(unit: Unit, actor: Actor, section_id: int, document: Node, parent_id: int | None = None) -> int:
     """At the end of its section, or tucked under another page of it. Returns the new page's id."""
     section = await require_item(unit, actor, "section", section_id)
-    outline = await unit.masters.outline(section.master_id)
+    outline = await unit.outlines.read(section.master_id)
     if parent_id is not None and (parent_id, section_id) not in {(p.id, p.section_id) for p in outline.pages}:
         raise NotFound(what="page")
     await require_room_in_master(unit, section.master_id, Kept(pages=1))
-    return await unit.masters.add_page(section_id, parent_id, outline.end_of_section(section_id, parent_id), document)
+    return await unit.outlines.add_page(
+        section_id, parent_id, outline.end_of_section(section_id, parent_id), document
+    )
 
 
 async def add_blank_page(unit: Unit, actor: Actor, section_id: int, title: str, parent_id: int | None = None) -> int:
     """A new page, on which students may write where the section says. Raises NotFound, NameMissing."""
     await require_item(unit, actor, "section", section_id)
-    page = with_attributes(blank_page(title), writing=await unit.masters.writing_of(section_id))
+    page = with_attributes(blank_page(title), writing=await unit.outlines.writing_of(section_id))
     return await add_page(unit, actor, section_id, page, parent_id)
 
 
@@ -68,7 +70,7 @@ async def rename_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int,
     if kind == "page":
         await _retitle(unit, actor, item_id, named(name, kind))
     else:
-        await unit.masters.rename(kind, item_id, named(name, kind))
+        await unit.outlines.rename(kind, item_id, named(name, kind))
     return item
 
 
@@ -76,7 +78,7 @@ async def _retitle(unit: Unit, actor: Actor, page_id: int, title: str) -> None:
     page = await require_master_page(unit, actor, page_id, lock=True)
     if title != title_of(page.document):
         fresh = with_attributes(page.document, title=title)
-        await unit.masters.save_page(page_id, fresh, page.revision + 1, actor.person_id, None)
+        await unit.pages.save(page_id, fresh, page.revision + 1, actor.person_id, None)
         await unit.news.of_page(page_id)
 
 
@@ -89,7 +91,7 @@ async def move_item(
     Returns it as it was.
     """
     item = await require_item(unit, actor, kind, item_id)
-    outline = await unit.masters.outline(item.master_id)
+    outline = await unit.outlines.read(item.master_id)
     if kind == "page":
         await _move_page(unit, outline, item, holder_id, after_id)
         return item
@@ -99,7 +101,7 @@ async def move_item(
     keys = [key for key in _keys_in(outline, kind, holder_id) if key != item.order_key]
     before = _key_of(outline, kind, after_id)
     after = min((key for key in keys if before is None or key > before), default=None)
-    await unit.masters.place(replace(item, holder_id=holder_id, order_key=key_between(before, after)))
+    await unit.outlines.place(replace(item, holder_id=holder_id, order_key=key_between(before, after)))
     return item
 
 
@@ -112,7 +114,7 @@ async def set_display(
     """
     item = await require_item(unit, actor, kind, item_id)
     after = Display.ORDINARY if display is None and kind == "section" else display
-    await unit.masters.set_display(kind, item_id, after)
+    await unit.outlines.set_display(kind, item_id, after)
     await unit.news.of_display(item.master_id)
     return item
 
@@ -120,22 +122,22 @@ async def set_display(
 async def remove_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> None:
     """Takes it out of the master. Students keep what they were given; `restore_item` brings it back."""
     await require_item(unit, actor, kind, item_id)
-    await unit.masters.set_removed(kind, item_id, True)
+    await unit.outlines.set_removed(kind, item_id, True)
 
 
 async def restore_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> None:
     """Brings back what was taken out, to where it stood; what has taken its place meanwhile comes behind it."""
     item = await require_item(unit, actor, kind, item_id)
-    await unit.masters.set_removed(kind, item_id, False)
-    keys = _keys_in(await unit.masters.outline(item.master_id), kind, item.holder_id)
+    await unit.outlines.set_removed(kind, item_id, False)
+    keys = _keys_in(await unit.outlines.read(item.master_id), kind, item.holder_id)
     if keys.count(item.order_key) > 1:
         before = max((key for key in keys if key < item.order_key), default=None)
-        await unit.masters.place(replace(item, order_key=key_between(before, item.order_key)))
+        await unit.outlines.place(replace(item, order_key=key_between(before, item.order_key)))
 
 
 async def require_item(unit: Unit, actor: Actor, kind: OutlineKind, item_id: int) -> OutlineItem:
     """Something in the outline of a master that the actor teaches from."""
-    item = await unit.masters.item(kind, item_id)
+    item = await unit.outlines.item(kind, item_id)
     if item is None:
         raise NotFound(what=kind)
     await require_teacher(unit, actor, item.master_id, kind)
@@ -165,7 +167,7 @@ async def _move_page(
     for page in sorted(group, key=_key):
         before = key_between(before, after)
         parent_id = under if page.id == item.id else page.parent_id
-        await unit.masters.place(
+        await unit.outlines.place(
             replace(item, id=page.id, holder_id=section.id, parent_id=parent_id, order_key=before)
         )
 

@@ -27,7 +27,7 @@ class Comparison:
 async def compare_editions(unit: Unit, actor: Actor, page_id: int, one: int, other: int) -> Comparison:
     """Compares two editions by number; AS_IT_IS stands for the page as it is. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id, reads=True)
-    editions = await unit.masters.editions(page_id)
+    editions = await unit.editions.of_page(page_id)
     by_number = {edition.number: edition.id for edition in editions}
 
     async def document(number: int) -> Node:
@@ -35,7 +35,7 @@ async def compare_editions(unit: Unit, actor: Actor, page_id: int, one: int, oth
             return page.document
         if number not in by_number:
             raise NotFound(what="edition")
-        return await unit.masters.edition_document(by_number[number])
+        return await unit.editions.document(by_number[number])
 
     before, after = await document(one), await document(other)
     return Comparison(page, editions, before, after, changes(before, after))

@@ -54,9 +54,9 @@ async def export_master(
     """All that is in the master, in reading order; or in one section of it, or one page. Raises NotFound."""
     await require_teacher(unit, actor, master_id, reads=True)
     name = next(one.name for one in await unit.masters.of_teacher(actor.person_id) if one.id == master_id)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     wanted = _wanted(outline, section_id, page_id)
-    found = {page.id: page for page in await unit.masters.pages([page.id for page in wanted])}
+    found = {page.id: page for page in await unit.pages.get_many([page.id for page in wanted])}
     items: list[ExportedPage | ExportedHolder] = []
     pictures: dict[str, tuple[str, bytes]] = {}
     whole = section_id is None and page_id is None

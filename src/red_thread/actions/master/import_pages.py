@@ -78,10 +78,10 @@ async def look_at_import(unit: Unit, actor: Actor, master_id: int, items: Items)
     Nothing happens. Raises NotFound.
     """
     await require_teacher(unit, actor, master_id)
-    known = _Known(await unit.masters.outline(master_id))
+    known = _Known(await unit.outlines.read(master_id))
     pages = [item for item in items if isinstance(item, ImportedPage)]
     there = [known.take(item) for item in pages]
-    before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
+    before = {page.id: page for page in await unit.pages.get_many([page_id for page_id in there if page_id])}
     return await aside(
         lambda: [
             _there(before[page_id], item.document) if page_id else None
@@ -110,13 +110,13 @@ async def import_pages(
     `hear` is told how many of the items are done. Raises NotFound, NoRoom.
     """
     await require_teacher(unit, actor, master_id)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     taken = Taken()
     places, known = _Places(unit, actor, master_id, outline, taken), _Known(outline)
     there = [known.take(item) if update and isinstance(item, ImportedPage) else None for item in items]
     new = sum(page_id is None and isinstance(item, ImportedPage) for item, page_id in zip(items, there, strict=True))
     await require_room_in_master(unit, master_id, Kept(pages=new))
-    before = {page.id: page for page in await unit.masters.pages([page_id for page_id in there if page_id])}
+    before = {page.id: page for page in await unit.pages.get_many([page_id for page_id in there if page_id])}
     bring = _UpToDate(unit, actor, meant)
     titles: dict[tuple[int, str], int] = {}
     links = _Links()
@@ -143,7 +143,7 @@ async def import_pages(
         await _set_standing(unit, actor, page_id, item.standing)
     for there_before, page_id, document in links.tied():
         if there_before is None:
-            await unit.masters.make_anew(page_id, document)
+            await unit.outlines.make_anew(page_id, document)
         else:
             taken.note(page_id, await bring.page(there_before, document))
     return taken
@@ -201,9 +201,9 @@ class _UpToDate:
 
 async def _set_standing(unit: Unit, actor: Actor, page_id: int, standing: Standing) -> None:
     if standing.display is not None:
-        await unit.masters.set_display("page", page_id, standing.display)
+        await unit.outlines.set_display("page", page_id, standing.display)
     if standing.template:
-        await unit.masters.set_template(page_id, True)
+        await unit.outlines.set_template(page_id, True)
     if standing.starter:
         await set_starter(unit, actor, page_id, True)
 
@@ -269,7 +269,7 @@ class _Places:
 
     async def add_page(self, section_id: int, document: Node, parent_id: int | None) -> int:
         key = self.outline.end_of_section(section_id, parent_id)
-        page_id = await self.unit.masters.add_page(section_id, parent_id, key, document)
+        page_id = await self.unit.outlines.add_page(section_id, parent_id, key, document)
         page = OutlinePage(page_id, section_id, parent_id, title_of(document), key, 0, False)
         self.outline = replace(self.outline, pages=(*self.outline.pages, page))
         return page_id
@@ -290,8 +290,8 @@ class _Places:
             return
         section_id = await self.section(holder.names[:-1], holder.names[-1])
         if section_id in self.taken.section_ids:
-            await self.unit.masters.set_display("section", section_id, holder.display)
-            await self.unit.masters.set_writing(section_id, holder.writing)
+            await self.unit.outlines.set_display("section", section_id, holder.display)
+            await self.unit.outlines.set_writing(section_id, holder.writing)
 
     async def _dividers(self, names: Sequence[str]) -> int | None:
         holder: int | None = None
@@ -309,5 +309,5 @@ class _Places:
 
     async def _made(self, made: Awaitable[int]) -> int:
         item_id = await made
-        self.outline = await self.unit.masters.outline(self.master_id)
+        self.outline = await self.unit.outlines.read(self.master_id)
         return item_id

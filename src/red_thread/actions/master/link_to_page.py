@@ -26,7 +26,7 @@ class Way:
 
 async def find_way(unit: Unit, actor: Actor, page_id: int) -> Way:
     """Where a link to a page leads the actor. Raises NotFound, also for who does not follow its master."""
-    page = await unit.masters.page(page_id)
+    page = await unit.pages.get(page_id)
     if page is None:
         raise NotFound(what="page")
     if actor.kind == "teacher":
@@ -46,7 +46,7 @@ async def find_way(unit: Unit, actor: Actor, page_id: int) -> Way:
 
 async def ask_for_page(unit: Unit, actor: Actor, page_id: int) -> None:
     """A student asks to be given a page that they have a link to. Raises NotFound."""
-    page = await unit.masters.page(page_id)
+    page = await unit.pages.get(page_id)
     if page is None or actor.kind != "student":
         raise NotFound(what="page")
     notebooks = await _following(unit, actor, page)

@@ -44,7 +44,7 @@ TAKEN_OUT_RESTS = timedelta(days=30)
 async def look_at_taken_out(unit: Unit, actor: Actor, master_id: int) -> list[TakenOutItem]:
     """What was taken out of the outline within thirty days, the newest first. Raises NotFound."""
     await require_teacher(unit, actor, master_id)
-    return await unit.masters.taken_out(master_id, unit.now - TAKEN_OUT_RESTS)
+    return await unit.outlines.taken_out(master_id, unit.now - TAKEN_OUT_RESTS)
 
 
 async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
@@ -55,7 +55,7 @@ async def look_at_masters(unit: Unit, actor: Actor) -> list[MasterInfo]:
 async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView:
     """The outline of a master, with what is given out, changed since, and where each class is."""
     await require_teacher(unit, actor, master_id, reads=True)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     order = outline.page_order()
     given = await unit.masters.given(master_id)
     # A page for five, or what a latecomer begins with, does not say where the class is.
@@ -71,8 +71,8 @@ async def look_at_master(unit: Unit, actor: Actor, master_id: int) -> MasterView
 async def look_at_page(unit: Unit, actor: Actor, page_id: int) -> PageView:
     """A master page as it is now, with its editions and what changed since the last. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id, reads=True)
-    editions = await unit.masters.editions(page_id)
+    editions = await unit.editions.of_page(page_id)
     changed: list[Change] = []
     if editions and editions[0].fingerprint != page.fingerprint:
-        changed = changes(await unit.masters.edition_document(editions[0].id), page.document)
+        changed = changes(await unit.editions.document(editions[0].id), page.document)
     return PageView(page, editions, changed, await unit.asked_for.asking(page_id))

@@ -49,11 +49,11 @@ async def make_many(unit: Unit, actor: Actor, page_id: int, many: Many) -> list[
     names = _names(many).names
     await unit.masters.hold(page.master_id)
     await require_room_in_master(unit, page.master_id, Kept(pages=len(names)))
-    outline = await unit.masters.outline(page.master_id)
+    outline = await unit.outlines.read(page.master_id)
     parent_id = next((one.parent_id for one in outline.pages if one.id == page_id), None)
     keys = keys_between(*outline.room_behind(page_id), len(names))
     return [
-        await unit.masters.add_page(page.section_id, parent_id, key, with_attributes(page.document, title=name))
+        await unit.outlines.add_page(page.section_id, parent_id, key, with_attributes(page.document, title=name))
         for name, key in zip(names, keys, strict=True)
     ]
 

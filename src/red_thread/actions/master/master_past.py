@@ -24,7 +24,7 @@ class PastMoment:
 async def look_at_master_past(unit: Unit, actor: Actor, page_id: int) -> list[PastMoment]:
     """The moments of a master page, newest first. Raises NotFound."""
     await require_master_page(unit, actor, page_id, reads=True)
-    states = await unit.masters.past(page_id)
+    states = await unit.pages.past(page_id)
     told: list[PastMoment] = []
     for state, before in zip(states, [*states[1:], None], strict=True):
         words = changes(before.document, state.document) if before else []
@@ -35,7 +35,7 @@ async def look_at_master_past(unit: Unit, actor: Actor, page_id: int) -> list[Pa
 async def go_back_to(unit: Unit, actor: Actor, page_id: int, revision: int) -> SavedMasterPage:
     """Brings a master page back to a state, as a new one: going back can be gone back from. Raises NotFound."""
     page = await require_master_page(unit, actor, page_id, lock=True)
-    document = await unit.masters.page_state(page_id, revision)
+    document = await unit.pages.state(page_id, revision)
     if document is None:
         raise NotFound(what="state of this page")
     return await save_master_page(unit, actor, page_id, document, page.revision)

@@ -29,19 +29,19 @@ async def put_back(unit: Unit, actor: Actor, master_id: int, done: Done) -> list
     nothing is in them any more. What is not in this master, or no more, is none of its business. Raises NotFound.
     """
     await require_teacher(unit, actor, master_id)
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     here = {page.id: page.title for page in outline.pages}
     stays = await _take_out_untouched(unit, here, done.page_ids)
-    await _take_out_empty(unit, await unit.masters.outline(master_id), done)
+    await _take_out_empty(unit, await unit.outlines.read(master_id), done)
     return [*stays, *await _brought_back(unit, actor, here, done.updated)]
 
 
 async def _take_out_untouched(unit: Unit, here: Mapping[int, str], made: Sequence[int]) -> list[str]:
     """Gives the titles of those that were written on since they were made: they stay."""
     page_ids = [page_id for page_id in made if page_id in here]
-    await unit.masters.lock_pages(page_ids)
-    written = {page_id for page_id, now in (await unit.masters.revisions(page_ids)).items() if now > AS_MADE}
-    await unit.masters.take_out_pages([page_id for page_id in page_ids if page_id not in written])
+    await unit.pages.lock(page_ids)
+    written = {page_id for page_id, now in (await unit.pages.revisions(page_ids)).items() if now > AS_MADE}
+    await unit.outlines.take_out_pages([page_id for page_id in page_ids if page_id not in written])
     return [here[page_id] for page_id in page_ids if page_id in written]
 
 
@@ -53,16 +53,16 @@ async def _take_out_empty(unit: Unit, outline: Outline, done: Done) -> None:
     for holder in [*sections, *[("divider", one) for one in reversed(done.divider_ids)]]:
         if holder in inside and holder not in with_pages and holder not in inside.values():
             kind, holder_id = holder
-            await unit.masters.set_removed(kind, holder_id, True)
+            await unit.outlines.set_removed(kind, holder_id, True)
             del inside[holder]
 
 
 async def _brought_back(unit: Unit, actor: Actor, here: Mapping[int, str], updated: Mapping[int, int]) -> list[str]:
     back = {page_id: revision for page_id, revision in updated.items() if page_id in here}
-    await unit.masters.lock_pages(list(back))
+    await unit.pages.lock(list(back))
     # Bringing one up to date was one save.
     untouched = {
-        page_id for page_id, now in (await unit.masters.revisions(list(back))).items() if now == back[page_id] + 1
+        page_id for page_id, now in (await unit.pages.revisions(list(back))).items() if now == back[page_id] + 1
     }
     for page_id in untouched:
         await go_back_to(unit, actor, page_id, back[page_id])

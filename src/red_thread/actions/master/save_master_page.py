@@ -41,7 +41,7 @@ async def save_master_page(
     taken_in = await read_page(unit, document)
     fresh = _titled(taken_in.page)
     saved = await save_page(_MasterSheet(unit, actor, page), fresh, revision, revision != page.revision, window)
-    now = await unit.masters.page(page_id)
+    now = await unit.pages.get(page_id)
     assert now is not None
     return SavedMasterPage(now, saved.sent_revision, taken_in.left_out)
 
@@ -54,10 +54,10 @@ class _MasterSheet:
     edition_id: None = None
 
     async def last_of_window(self, window: Window) -> Sent | None:
-        return await self.unit.masters.last_of_window(self.now.id, window)
+        return await self.unit.pages.last_of_window(self.now.id, window)
 
     async def base(self, revision: int) -> Base | None:
-        page = await self.unit.masters.page_state(self.now.id, revision)
+        page = await self.unit.pages.state(self.now.id, revision)
         return Base(page) if page is not None else None
 
     def require_allowed(self, base: Node, fresh: Node) -> None:
@@ -66,7 +66,7 @@ class _MasterSheet:
     async def keep(self, before: Node, page: Node, revision: int, window: Window | None, in_between: bool) -> int:
         if fingerprint(page) == fingerprint(before):
             return revision
-        await self.unit.masters.save_page(self.now.id, page, revision + 1, self.actor.person_id, window)
+        await self.unit.pages.save(self.now.id, page, revision + 1, self.actor.person_id, window)
         await self.unit.news.of_page(self.now.id)
         if self.now.display is Display.DISPLAY:
             await self.unit.news.of_display(self.now.master_id)

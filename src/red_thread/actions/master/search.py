@@ -18,4 +18,4 @@ async def search_master(unit: Unit, actor: Actor, master_id: int, sought: str) -
     """
     await require_teacher(unit, actor, master_id, reads=True)
     words = _WORD.findall(sought)[:MOST_WORDS]
-    return await unit.masters.search(master_id, words) if words else []
+    return await unit.pages.search(master_id, words) if words else []

@@ -22,12 +22,12 @@ async def set_section_writing(
 ) -> SectionBefore:
     """`writing`: "everywhere" or "spaces". Returns the section as it was. Raises NotFound."""
     section = await require_item(unit, actor, "section", section_id)
-    before = await unit.masters.writing_of(section_id)
-    await unit.masters.set_writing(section_id, writing)
-    outline = await unit.masters.outline(section.master_id)
+    before = await unit.outlines.writing_of(section_id)
+    await unit.outlines.set_writing(section_id, writing)
+    outline = await unit.outlines.read(section.master_id)
     theirs = [page.id for page in outline.pages if page.section_id == section_id and pages_too]
     pages: dict[int, int] = {}
-    for page in await unit.masters.pages(theirs):
+    for page in await unit.pages.get_many(theirs):
         if attributes_of(page.document).get("writing", "everywhere") == writing:
             continue  # what says nothing of it is so already
         anew = with_attributes(page.document, writing=writing)

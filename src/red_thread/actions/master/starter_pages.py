@@ -13,6 +13,6 @@ async def set_starter(unit: Unit, actor: Actor, page_id: int, on: bool) -> None:
     Raises NotFound.
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
-    await unit.masters.set_starter(page_id, on)
-    if on and page_id not in await unit.masters.latest_editions([page_id]):
+    await unit.outlines.set_starter(page_id, on)
+    if on and page_id not in await unit.editions.latest([page_id]):
         await make_editions(unit, [(page, 1)], actor.person_id)

@@ -15,9 +15,9 @@ async def set_template(unit: Unit, actor: Actor, page_id: int, on: bool) -> None
     Raises NotFound.
     """
     page = await require_master_page(unit, actor, page_id, lock=True)
-    await unit.masters.set_template(page_id, on)
+    await unit.outlines.set_template(page_id, on)
     if on and page.display is Display.ORDINARY:
-        await unit.masters.set_display("page", page_id, Display.WRAPS)
+        await unit.outlines.set_display("page", page_id, Display.WRAPS)
 
 
 async def add_page_like(

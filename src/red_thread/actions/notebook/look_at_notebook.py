@@ -47,7 +47,7 @@ async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:
     copy, notebook = await require_copy_reader(unit, actor, copy_id)
     arrived: list[str] = []
     if copy.tied and copy.seen_edition_id not in (None, copy.edition_id):
-        seen = await unit.masters.edition_document(copy.seen_edition_id)
+        seen = await unit.editions.document(copy.seen_edition_id)
         arrived = [change.id for change in changes(seen, copy.edition) if change.kind in ("new", "changed")]
     if actor.kind == "student":
         await unit.notebooks.mark_opened(copy_id, copy.edition_id)

@@ -81,7 +81,7 @@ async def go_back(unit: Unit, actor: Actor, copy_id: int, revision: int) -> int:
         raise TakenBack
     page, edition_id = await _state(unit, copy_id, revision)
     if edition_id is not None and edition_id != copy.edition_id:
-        page = merge_page(await unit.masters.edition_document(edition_id), copy.edition, page, stored=True).page
+        page = merge_page(await unit.editions.document(edition_id), copy.edition, page, stored=True).page
     edition = copy.edition_id, copy.edition
     await unit.notebooks.save(
         next_state(copy_id, copy.revision, copy.document, page, edition, Cause.BACK, actor.person_id)
@@ -104,12 +104,12 @@ async def _state(unit: Unit, copy_id: int, revision: int) -> tuple[Node, int | N
 
 async def _start(unit: Unit, first: StoredState) -> Node:
     """What a page was before its first state."""
-    return EMPTY_PAGE if first.edition_id is None else await unit.masters.edition_document(first.edition_id)
+    return EMPTY_PAGE if first.edition_id is None else await unit.editions.document(first.edition_id)
 
 
 async def _given(unit: Unit, copy: CopyInfo, first: StoredState) -> list[Moment]:
     """How the page was given; no moment for one that its student began."""
-    editions = await unit.masters.editions(copy.page_id) if copy.page_id is not None else []
+    editions = await unit.editions.of_page(copy.page_id) if copy.page_id is not None else []
     return [Moment(0, e.made_at, "", False, "given", e.number, ()) for e in editions if e.id == first.edition_id]
 
 

@@ -30,7 +30,7 @@ async def look_at_reading_place(unit: Unit, actor: Actor, notebook_id: int) -> l
     shown: list[ShownPage] = []
     for master_id in await unit.following.masters_of(notebook.class_id):
         if await unit.masters.any_on_display(master_id):
-            shown += _shown(await unit.masters.outline(master_id))
+            shown += _shown(await unit.outlines.read(master_id))
     return shown
 
 
@@ -38,7 +38,7 @@ async def read_shown(unit: Unit, actor: Actor, notebook_id: int, page_id: int) -
     """A page on display, as it is now. Raises NotFound."""
     notebook = await require_reader(unit, actor, notebook_id)
     if page_id in {page.id for page in await look_at_reading_place(unit, actor, notebook.id)}:
-        page = await unit.masters.page(page_id)
+        page = await unit.pages.get(page_id)
         if page is not None:
             return page.document
     raise NotFound(what="page")

@@ -110,9 +110,9 @@ class _CopySheet:
     async def _edition_begun_on(self) -> Base | None:
         if self.now.page_id is None or self.began_on is None:
             return None
-        if self.began_on not in {edition.id for edition in await self.unit.masters.editions(self.now.page_id)}:
+        if self.began_on not in {edition.id for edition in await self.unit.editions.of_page(self.now.page_id)}:
             return None
-        return Base(await self.unit.masters.edition_document(self.began_on), self.began_on)
+        return Base(await self.unit.editions.document(self.began_on), self.began_on)
 
     def require_allowed(self, base: Node, fresh: Node) -> None:
         """On a page that takes writing in its spaces alone, nothing else changes; knots may be untied, not written.
@@ -141,7 +141,7 @@ class _CopySheet:
         """
         began, typed = base.page, fresh
         if base.edition_id is not None and base.edition_id != self.now.edition_id:
-            edition = await self.unit.masters.edition_document(base.edition_id)
+            edition = await self.unit.editions.document(base.edition_id)
             began, typed = [
                 (await aside(merge_page, edition, self.now.edition, page, stored=True)).page
                 for page in (began, typed)

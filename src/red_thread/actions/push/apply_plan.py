@@ -92,7 +92,7 @@ def _without(step: Step, missed: set[int]) -> Applied:
 
 
 async def _weave(unit: Unit, of: For, woven: list[Weave], editions: dict[int, Node]) -> None:
-    editions |= await unit.masters.edition_documents({copy.after for copy in woven}.difference(editions))
+    editions |= await unit.editions.documents({copy.after for copy in woven}.difference(editions))
     await unit.notebooks.save_all(await aside(_next_states, of, woven, editions))
 
 

@@ -103,9 +103,9 @@ async def _lacking(
 
 
 async def _lacking_of(unit: Unit, master_id: int, class_id: int, students: list[Student]) -> list[Lacking]:
-    outline = await unit.masters.outline(master_id)
+    outline = await unit.outlines.read(master_id)
     wanted = [student.notebook_id for student in students]
-    begins_with = [_begun_with(starter, students) for starter in await unit.masters.starters(master_id)]
+    begins_with = [_begun_with(starter, students) for starter in await unit.outlines.starters(master_id)]
     events = [*begins_with, *await unit.given.events(master_id, class_id, wanted)]
     held = await unit.given.held(master_id, wanted)
     wrapped, hidden = outline.under_wraps(), outline.wrapped_sections()
@@ -151,8 +151,8 @@ def _one_more(group: Lacking, beside_loose: bool) -> Iterator[_Push]:
 async def _who(unit: Unit, master_id: int, groups: list[Lacking]) -> list[WhoLacks]:
     if not groups:
         return []
-    titles = await unit.masters.titles({page_id for group in groups for page_id in group.page_ids})
-    names = (await unit.masters.outline(master_id)).names_of(holder for group in groups for holder in group.holders)
+    titles = await unit.pages.titles({page_id for group in groups for page_id in group.page_ids})
+    names = (await unit.outlines.read(master_id)).names_of(holder for group in groups for holder in group.holders)
     reached = await unit.audiences.names([notebook_id for group in groups for notebook_id in group.notebook_ids])
     by_notebook = {one.notebook_id: one for one in reached}
     return [

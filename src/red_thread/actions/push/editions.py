@@ -14,7 +14,7 @@ async def make_editions(unit: Unit, pages: Sequence[tuple[MasterPage, int]], mad
     """
     if not pages:
         return {}
-    made = await unit.masters.make_editions(pages, made_by)
+    made = await unit.editions.make(pages, made_by)
     for page, _ in pages:
         await unit.blobs.give_with_edition(made[page.id], bytes_on(page.document))
     return made

@@ -50,11 +50,11 @@ async def look_at_push(unit: Unit, actor: Actor, push_id: int) -> PushView:
     """One push, student by student. Raises NotFound."""
     push = await require_push(unit, actor, push_id, reads=True)
     meant = await unit.pushes.pages_of(push_id)
-    titles = await unit.masters.titles(list(meant))
+    titles = await unit.pages.titles(list(meant))
     (summary,) = await _summaries(unit, [push_id])  # before its rows: of one that is done, all of them are there
     rows = await unit.pushes.logged(push_id)
     holders = [*await unit.pushes.holders_of(push_id), *(row.holder for row in rows if row.holder)]
-    names = (await unit.masters.outline(push.master_id)).names_of(holders) if holders else {}
+    names = (await unit.outlines.read(push.master_id)).names_of(holders) if holders else {}
     return PushView(
         summary,
         rows,

@@ -92,7 +92,7 @@ async def choose(unit: Unit, actor: Actor, request: PushRequest) -> Chosen:
 
 async def look_up(unit: Unit, request: PushRequest, pages: list[MasterPage]) -> Chosen:
     """The same for pages that are known, of a request that was allowed. Raises PageTakenOut, NobodyToPushTo."""
-    outline = await unit.masters.outline(request.master_id)
+    outline = await unit.outlines.read(request.master_id)
     order = rank(outline.page_order())
     for page in pages:
         if page.id not in order:
@@ -100,7 +100,7 @@ async def look_up(unit: Unit, request: PushRequest, pages: list[MasterPage]) -> 
     _require_places(outline, request)
     notebook_ids = await choose_notebooks(unit, request)
     pages.sort(key=lambda page: order[page.id])
-    editions = await unit.masters.latest_editions([page.id for page in pages])
+    editions = await unit.editions.latest([page.id for page in pages])
     return Chosen(outline, tuple(pages), editions, notebook_ids, request)
 
 
@@ -119,7 +119,7 @@ async def choose_pages(unit: Unit, actor: Actor, request: PushRequest) -> list[M
     await require_teacher(unit, actor, request.master_id)
     if not request.page_ids and not request.holders:
         raise NothingChosen
-    pages = await unit.masters.pages(list(request.page_ids))
+    pages = await unit.pages.get_many(list(request.page_ids))
     if len(pages) < len(set(request.page_ids)) or any(p.master_id != request.master_id for p in pages):
         raise NotFound(what="page")
     return pages

@@ -39,7 +39,7 @@ async def pull_back(unit: Unit, actor: Actor, request: PushRequest, written: Wri
     if not plan.changes_anything:
         raise NothingToPullBack
     kind: PushKind = "cut" if written is WrittenPages.CUT else "pull-back"
-    editions = await unit.masters.latest_editions([page.id for page in pages])
+    editions = await unit.editions.latest([page.id for page in pages])
     meant = {page.id: editions[page.id][0] for page in pages if page.id in editions}
     pull_back_id = await unit.pushes.add(new_push(request, actor.person_id, kind, meant, notebook_ids))
     came = await apply_plan(unit, For(pull_back_id, actor.person_id), plan.steps)

@@ -102,9 +102,9 @@ async def _next_batch(unit: Unit, push: PushInfo, at_once: int, free: bool = Fal
 
 async def _run_batch(unit: Unit, push: PushInfo, meant: dict[int, int], batch: Batch) -> bool:
     """Whether that was the last. `meant`: page id to edition id."""
-    outline = await unit.masters.outline(push.master_id)
+    outline = await unit.outlines.read(push.master_id)
     there, wrapped = [page for page in outline.pages_in_order() if page.id in meant], outline.under_wraps()
-    documents = await unit.masters.edition_documents([meant[page.id] for page in there])
+    documents = await unit.editions.documents([meant[page.id] for page in there])
     into = push.section_id if push.section_id in {section.id for section in outline.sections} else None
     pushed = [
         PushedPage(

@@ -30,7 +30,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     # Who comes into a class just now is in the audience, or sees this push as one that was given before.
     await unit.masters.hold(request.master_id)
     # Two who push the same change at the same moment must not both make its edition.
-    await unit.masters.lock_pages(list(request.page_ids))
+    await unit.pages.lock(list(request.page_ids))
     chosen = await choose(unit, actor, request)
     if begins_at is not None:
         waits = new_push(request, actor.person_id, "push", {page.id: None for page in chosen.pages}, [])
@@ -46,7 +46,7 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
 
     Pages that are not in the master any more stay out of it. One that can reach nobody has failed, and says why.
     """
-    await unit.masters.lock_pages(list(await unit.pushes.pages_of(push.id)))
+    await unit.pages.lock(list(await unit.pushes.pages_of(push.id)))
     try:
         chosen = await look_up_waiting(unit, push)
     except Refused as refused:

@@ -174,7 +174,7 @@ async def _undo_besides(unit: Unit, by: For, done: Done, also: Rows) -> int:
         return 0
     now = await _as_they_are(unit, [(step, wanted)], lock=True)
     before = {operation.before for operation in step.operations if isinstance(operation, Refresh | Weave)}
-    editions = await unit.masters.edition_documents(before)
+    editions = await unit.editions.documents(before)
     planned = await aside(plan_moved_on, step, now, wanted, editions)
     return _copies(applied.step for applied in await apply_plan(unit, by, planned))
 

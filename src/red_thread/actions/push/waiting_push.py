@@ -20,9 +20,11 @@ async def preview_waiting(unit: Unit, actor: Actor, push_id: int) -> Preview:
 
 async def look_up_waiting(unit: Unit, push: PushInfo) -> Chosen:
     """What was asked for, as far as it is still there. Raises AllTakenOut, NobodyToPushTo."""
-    outline = await unit.masters.outline(push.master_id)
+    outline = await unit.outlines.read(push.master_id)
     there = set(outline.page_order())
-    pages = [page for page in await unit.masters.pages(list(await unit.pushes.pages_of(push.id))) if page.id in there]
+    pages = [
+        page for page in await unit.pages.get_many(list(await unit.pushes.pages_of(push.id))) if page.id in there
+    ]
     holders = tuple(outline.names_of(await unit.pushes.holders_of(push.id)))
     if not pages and not holders:
         raise AllTakenOut

@@ -32,7 +32,7 @@ async def look_at_reach(
     await require_teacher(unit, actor, of, "class", reads=True)
     if of not in await unit.following.masters_of(class_id):
         raise NotFound(what="class")
-    outline = await unit.masters.outline(of)
+    outline = await unit.outlines.read(of)
     ordered = [item for item in outline.in_order() if isinstance(item, OutlinePage)]
     pages = [p for p in ordered if p.edition and section_id in (None, p.section_id)]
     cells = await unit.boards.board(class_id, [page.id for page in pages])

@@ -129,7 +129,7 @@ async def put_time(push_id: int, body: PushTime, unit: InUnit, actor: ByActor) -
 async def get_undo(push_id: int, unit: InUnit, actor: ByActor) -> UndoPlanOut:
     """What undoing a push or a pull-back would do; nothing happens."""
     plan = await preview_undo(unit, actor, push_id)
-    pages = await unit.masters.pages([one.rows.page_id for one in plan.stays if one.rows.page_id])
+    pages = await unit.pages.get_many([one.rows.page_id for one in plan.stays if one.rows.page_id])
     return UndoPlanOut(
         back=plan.back,
         stays=[MovedOnOut(**RowsOut.model_validate(one.rows).model_dump(), way=one.way) for one in plan.stays],
