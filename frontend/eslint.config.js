@@ -3,6 +3,14 @@ import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
 
+/** What a room of the front end may import beside its own files: the rooms beneath it. */
+function room(name, beneath) {
+	const all = ['api', 'editor', 'features', 'router', 'thread', 'ui', 'writing'];
+	const closed = all.filter((other) => other !== name && !beneath.includes(other));
+	const patterns = closed.flatMap((other) => [`../${other}`, `../${other}/**`, `../../${other}`, `../../${other}/**`]);
+	return { files: [`src/${name}/**`], rules: { 'no-restricted-imports': ['error', { patterns }] } };
+}
+
 export default ts.config(
 	{ ignores: ['src/api/schema.d.ts'] },
 	js.configs.recommended,
@@ -21,6 +29,10 @@ export default ts.config(
 			'no-restricted-imports': ['error', { patterns: ['../*/*', '!../../*'] }]
 		}
 	},
+	room('ui', ['api', 'thread', 'router']),
+	room('thread', ['ui']),
+	room('editor', ['api', 'thread', 'ui', 'writing']),
+	room('writing', ['api', 'editor', 'thread', 'ui', 'router']),
 	{
 		ignores: ['src/editor/listen.ts'],
 		rules: {

@@ -4,7 +4,7 @@
 	import { session } from './features/people';
 	import { preload, route } from './router';
 	import { Problem } from './api/client';
-	import { countComing } from './ui/coming';
+	import { countComing } from './writing/coming';
 	import { fetchSoon, opensPage, soon } from './ui/fetch-soon';
 	import { opened } from './ui/opened.svelte';
 	import { report } from './ui/report';

@@ -3,7 +3,7 @@
  * frames, without anybody opening the page again. A page that is open looks after its own.
  */
 import { api, ask } from '../api/client';
-import { uploads, type Coming } from '../ui/uploads.svelte';
+import { uploads, type Coming } from '../writing/uploads.svelte';
 import { filled, framedAs, typeOf } from './put-file';
 import type { PageNode } from './types';
 

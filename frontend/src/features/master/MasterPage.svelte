@@ -3,12 +3,12 @@
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
 	import { PageEditor, spaceAsks, Tools, type Surroundings } from '../../editor';
-	import NotSaved from '../../ui/NotSaved.svelte';
+	import NotSaved from '../../writing/NotSaved.svelte';
 	import { beginsWriting } from '../../ui/begin-writing';
-	import Title from '../../ui/Title.svelte';
+	import Title from '../../writing/Title.svelte';
 	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
-	import { whileOpen } from '../../ui/writing.svelte';
+	import { whileOpen } from '../../writing/writing.svelte';
 	import type { MasterState } from './master.svelte';
 	import { MasterPageState } from './page.svelte';
 	import PushIt from './PushIt.svelte';

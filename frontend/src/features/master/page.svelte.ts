@@ -2,8 +2,8 @@
 import { api, ask, type Schemas } from '../../api/client';
 import type { MarginFacts, PageNode } from '../../editor';
 import { Live } from '../../ui/live';
-import { ownerNow } from '../../ui/coming';
-import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
+import { ownerNow } from '../../writing/coming';
+import { Writing, type Acknowledged, type From } from '../../writing/writing.svelte';
 
 export class MasterPageState extends Writing {
 	editions = $state.raw<Schemas['EditionOut'][]>([]);
@@ -127,7 +127,7 @@ export class MasterPageState extends Writing {
 	}
 
 	async addFile(file: File, frame: string, master: number) {
-		const { uploads } = await import('../../ui/uploads.svelte');
+		const { uploads } = await import('../../writing/uploads.svelte');
 		this.arriving = uploads;
 		return uploads.add({
 			file,

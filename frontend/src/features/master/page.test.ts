@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PageNode } from '../../editor';
-import { keepFor, keptAt } from '../../ui/unsaved';
+import { keepFor, keptAt } from '../../writing/unsaved';
 import { MasterPageState } from './page.svelte';
 
 const wire = await vi.hoisted(async () => (await import('../../ui/wire.test-help')).wire);

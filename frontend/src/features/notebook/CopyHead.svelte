@@ -5,7 +5,7 @@
 	import Printer from '@lucide/svelte/icons/printer';
 	import { keepFile } from '../../ui/keep-file';
 	import { attempt } from '../../ui/report';
-	import Title from '../../ui/Title.svelte';
+	import Title from '../../writing/Title.svelte';
 	import { toasts } from '../../ui/toasts.svelte';
 	import type { CopyState } from './copy.svelte';
 	import CopyNotes from './CopyNotes.svelte';

@@ -1,7 +1,7 @@
 <!-- Under the title of a student's page: whose it is, whether it is saved, and what there is to be said of it now. -->
 <script lang="ts">
 	import Button from '../../ui/Button.svelte';
-	import NotSaved from '../../ui/NotSaved.svelte';
+	import NotSaved from '../../writing/NotSaved.svelte';
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';

@@ -8,7 +8,7 @@
 	import Button from '../../ui/Button.svelte';
 	import { beginsWriting } from '../../ui/begin-writing';
 	import CopyHead from './CopyHead.svelte';
-	import { whileOpen } from '../../ui/writing.svelte';
+	import { whileOpen } from '../../writing/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';
 	import Past from './Past.svelte';

@@ -2,8 +2,8 @@
 import { api, ask, Problem, type Schemas } from '../../api/client';
 import { idsOf, wordsOf } from '../../editor/words-of';
 import type { MarginFacts, PageNode } from '../../editor';
-import { ownerNow } from '../../ui/coming';
-import { Writing, type Acknowledged, type From } from '../../ui/writing.svelte';
+import { ownerNow } from '../../writing/coming';
+import { Writing, type Acknowledged, type From } from '../../writing/writing.svelte';
 
 export class CopyState extends Writing {
 	open = $state.raw<Schemas['OpenPageOut'] | null>(null);
@@ -119,7 +119,7 @@ export class CopyState extends Writing {
 	}
 
 	async addFile(file: File, frame: string) {
-		const { uploads } = await import('../../ui/uploads.svelte');
+		const { uploads } = await import('../../writing/uploads.svelte');
 		this.arriving = uploads;
 		return uploads.add({
 			file,

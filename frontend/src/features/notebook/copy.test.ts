@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PageNode } from '../../editor';
 import { CopyState } from './copy.svelte';
-import { keepFor, keptAt } from '../../ui/unsaved';
+import { keepFor, keptAt } from '../../writing/unsaved';
 
 const wire = await vi.hoisted(async () => (await import('../../ui/wire.test-help')).wire);
 

@@ -6,8 +6,8 @@
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
-	import { countComing } from '../../ui/coming';
-	import { countKept } from '../../ui/unsaved';
+	import { countComing } from '../../writing/coming';
+	import { countKept } from '../../writing/unsaved';
 	import { count } from '../../ui/words';
 	import { session } from './session.svelte';
 

@@ -1,7 +1,7 @@
 /** Who is signed in. */
 import { api, ask, forgetSchool, Problem, type Schemas } from '../../api/client';
 import { opened } from '../../ui/opened.svelte';
-import { forgetAll, keepFor } from '../../ui/unsaved';
+import { forgetAll, keepFor } from '../../writing/unsaved';
 import { beSomebody } from '../../api/sending';
 import { toasts } from '../../ui/toasts.svelte';
 import { list } from '../../ui/words';

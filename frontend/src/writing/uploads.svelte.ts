@@ -10,8 +10,8 @@ import { Problem } from '../api/client';
 import { upload } from '../api/upload';
 import type { Stored } from '../editor/types';
 import { KEPT_FILES, noteComing, noteGone, ownerNow } from './coming';
-import { after, patience } from './patience';
-import { report } from './report';
+import { after, patience } from '../ui/patience';
+import { report } from '../ui/report';
 
 export interface Coming {
 	/** The id of the frame on the page. */

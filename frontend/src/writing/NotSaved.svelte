@@ -1,6 +1,6 @@
 <!-- Beside a page whose words the server did not take: why, and what can be done. -->
 <script lang="ts">
-	import { attempt } from './report';
+	import { attempt } from '../ui/report';
 	import type { Writing } from './writing.svelte';
 
 	let { page }: { page: Writing } = $props();

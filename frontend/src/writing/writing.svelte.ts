@@ -10,9 +10,9 @@
 import { Problem } from '../api/client';
 import type { PageNode } from '../editor';
 import { wordsAlone } from '../editor/words-alone';
-import { report } from './report';
+import { report } from '../ui/report';
 import { waitsAt } from './coming';
-import { patience } from './patience';
+import { patience } from '../ui/patience';
 import { SaveLoop } from './save-loop';
 import { forget, keep, keptAt, newWindow, type Unsaved } from './unsaved';
 

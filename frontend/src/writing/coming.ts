@@ -1,5 +1,5 @@
 /** Which pages wait for pictures from this browser: known at once, without opening what the pictures are kept in. */
-import { ALWAYS } from './storage';
+import { ALWAYS } from '../ui/storage';
 
 export const KEPT_FILES = 'red-thread-files';
 const PREFIX = 'red-thread-coming';

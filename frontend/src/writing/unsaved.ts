@@ -6,8 +6,8 @@
  */
 import type { PageNode } from '../editor';
 import { comingFor, forgetFiles } from './coming';
-import { randomName } from './random-name';
-import { ALWAYS, emptyStorage } from './storage';
+import { randomName } from '../ui/random-name';
+import { ALWAYS, emptyStorage } from '../ui/storage';
 
 export interface Unsaved {
 	/** The page's own attributes, for when it cannot be fetched any more. */
