@@ -21,6 +21,7 @@ def main(arguments: list[str]) -> None:
     begin.add_argument("--port", type=int, default=8420, help="the port to answer on (8420, or the next free one)")
     begin.add_argument("--data", type=Path, default=PROJECT / ".data", help="where the data are kept")
     begin.add_argument("--public-url", help="the address by which others reach it")
+    begin.add_argument("--web", type=int, choices=range(1, 17), default=1, help="how many processes answer (1)")
     begin.add_argument("--fresh", action="store_true", help="begin anew; what was there is moved aside")
     begin.add_argument("--no-demo", action="store_true", help="begin without the demo; the data remember it")
     commands.add_parser("test", help="every test and every check", add_help=False)

@@ -4,6 +4,7 @@ import argparse
 import json
 import os
 import signal
+import socket
 import subprocess
 import time
 import urllib.request
@@ -85,14 +86,18 @@ def _begin_cluster(cluster: Cluster, fresh: bool) -> None:
 
 
 def _run(options: argparse.Namespace, database_url: str, parts: list[Part], cluster: Cluster | None) -> None:
-    port = free_port(options.port)
+    # What it listens at is the launcher's own: all web processes answer there, and while one that died is started
+    # again, who asks waits for a moment instead of being turned away.
+    door = _listen(options.port)
+    port: int = door.getsockname()[1]
     if port != options.port:
         say(f"Port {options.port} is taken; using {port}.")
     url = options.public_url or f"http://127.0.0.1:{port}"
     env = environment(RED_THREAD_DATABASE_URL=database_url, RED_THREAD_PUBLIC_URL=url)
     told = _prepare(env, "no" if options.no_demo else "as remembered")
     # A session of their own, so that Ctrl-C reaches them only through us and in order.
-    parts.append(Part("The web", lambda: _started(env, "web", "--port", str(port))))
+    for number in range(options.web):
+        parts.append(Part(f"Web {number + 1}" if number else "The web", lambda: _web(env, door)))
     for number in range(_workers()):
         parts.append(Part(f"Worker {number + 1}" if number else "The worker", lambda: _started(env, "worker")))
     wait_for(f"http://127.0.0.1:{port}/health", parts)
@@ -100,6 +105,16 @@ def _run(options: argparse.Namespace, database_url: str, parts: list[Part], clus
     last = _LAST.format(data=options.data)
     print(_RUNNING.format(url=url) + (_DEMO if told["demo"] else "") + first + last, flush=True)
     _look_after(parts, cluster)
+
+
+def _listen(preferred: int) -> socket.socket:
+    """Listens at the preferred port, or at the next one that is free."""
+    return socket.create_server(("127.0.0.1", free_port(preferred)), backlog=2048)
+
+
+def _web(env: dict[str, str], door: socket.socket) -> "subprocess.Popen[bytes]":
+    port, handed_down = door.getsockname()[1], door.fileno()
+    return _started(env, "web", "--port", str(port), "--listening", str(handed_down), keeps=(handed_down,))
 
 
 def _workers() -> int:
@@ -110,10 +125,11 @@ def _workers() -> int:
     return int(said)
 
 
-def _started(env: dict[str, str], *command: str) -> "subprocess.Popen[bytes]":
+def _started(env: dict[str, str], *command: str, keeps: Sequence[int] = ()) -> "subprocess.Popen[bytes]":
+    """Starts a part. `keeps`: the open files that it is handed down."""
     dies_with_us = ["setpriv", "--pdeathsig", "SIGTERM"]
     run = [*dies_with_us, str(PYTHON), "-m", "red_thread", *command]
-    return subprocess.Popen(run, cwd=PROJECT, env=env, start_new_session=True)
+    return subprocess.Popen(run, cwd=PROJECT, env=env, start_new_session=True, pass_fds=keeps)
 
 
 def _prepare(env: dict[str, str], demo: str) -> dict[str, Any]:

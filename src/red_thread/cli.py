@@ -5,6 +5,7 @@ import gc
 import json
 import logging
 import os
+import socket
 import sys
 import threading
 import time
@@ -55,8 +56,8 @@ def prepare(demo: str = "as remembered") -> None:
 
 
 @app.command()
-def web(port: int = 8420, host: str = "127.0.0.1") -> None:
-    """Answers requests."""
+def web(port: int = 8420, host: str = "127.0.0.1", listening: int | None = None) -> None:
+    """Answers requests. `listening`: a socket that was handed down, at which several processes answer."""
     import uvicorn
 
     from red_thread.demo import DEMO_PEOPLE, holds_demo
@@ -71,7 +72,7 @@ def web(port: int = 8420, host: str = "127.0.0.1") -> None:
     application = create_app(
         settings.model_copy(update={"demo": is_demo}), database, DEMO_PEOPLE if is_demo else None
     )
-    uvicorn.run(
+    config = uvicorn.Config(
         application,
         host=host,
         port=port,
@@ -80,6 +81,8 @@ def web(port: int = 8420, host: str = "127.0.0.1") -> None:
         server_header=False,
         proxy_headers=False,
     )
+    sockets = None if listening is None else [socket.socket(fileno=listening)]
+    uvicorn.Server(config).run(sockets)
 
 
 @app.command()

@@ -1,6 +1,7 @@
 """The whole application as it runs for real: PostgreSQL, web, worker, the demo; and Debian's Chromium."""
 
 import os
+import socket
 import subprocess
 import sys
 import time
@@ -10,7 +11,7 @@ from contextlib import asynccontextmanager, contextmanager
 
 from playwright.async_api import Browser, BrowserContext, Page, async_playwright
 
-from launcher.postgres import free_port, throwaway_cluster
+from launcher.postgres import throwaway_cluster
 from red_thread.settings import PROJECT
 
 PLAIN = "notebooks.example"  # a name for this machine that browsers do not trust: a school's network on plain http
@@ -27,8 +28,8 @@ def running_application() -> Iterator[str]:
     """Starts all of it with the demo in a throwaway database; gives the address."""
     cluster = throwaway_cluster()
     cluster.ensure_database()
-    port = free_port()
-    address = f"http://127.0.0.1:{port}"
+    door = socket.create_server(("127.0.0.1", 0), backlog=2048)
+    address = f"http://127.0.0.1:{door.getsockname()[1]}"
     env = {
         **os.environ,
         "PYTHONPATH": str(PROJECT / "src"),
@@ -42,8 +43,10 @@ def running_application() -> Iterator[str]:
     processes = []
     try:
         subprocess.run([*command, "prepare"], cwd=PROJECT, env=env, check=True)
-        for part in (["web", "--port", str(port)], ["worker"]):
-            processes.append(subprocess.Popen([*command, *part], cwd=PROJECT, env=env))
+        # Two answer at one address, as with `start --web 2`: what only one of them knew would be missed somewhere.
+        for part in (*[["web", "--listening", str(door.fileno())]] * 2, ["worker"]):
+            started = subprocess.Popen([*command, *part], cwd=PROJECT, env=env, pass_fds=[door.fileno()])
+            processes.append(started)
         _wait_for(address)
         yield address
     finally:
@@ -51,6 +54,7 @@ def running_application() -> Iterator[str]:
             process.terminate()
         for process in processes:
             process.wait(60)
+        door.close()
         cluster.remove()
 
 

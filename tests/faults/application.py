@@ -35,7 +35,7 @@ class Application:
     async def start(self) -> str:
         """Starts it, and gives what it says until it runs."""
         self.said = ""
-        command = [str(PROJECT / "red-thread"), "start", "--no-demo", "--data", str(self.data)]
+        command = [str(PROJECT / "red-thread"), "start", "--no-demo", "--web", "2", "--data", str(self.data)]
         env = {name: value for name, value in os.environ.items() if not name.startswith("RED_THREAD_")}
         self.launcher = await asyncio.create_subprocess_exec(
             *command,

@@ -34,7 +34,8 @@ def tool(*arguments: str) -> "subprocess.CompletedProcess[str]":
 def running() -> Iterator[tuple[Path, str, "subprocess.Popen[str]"]]:
     data = Path(tempfile.mkdtemp(prefix="red-thread-after-", dir="/var/tmp"))
     data.chmod(0o755)
-    command = [str(PROJECT / "red-thread"), "start", "--no-demo", "--data", str(data), "--port", str(free_port())]
+    command = [str(PROJECT / "red-thread"), "start", "--no-demo", "--web", "2", "--data", str(data)]
+    command += ["--port", str(free_port())]
     process = subprocess.Popen(
         command, env=ours(), stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, start_new_session=True
     )
@@ -73,6 +74,14 @@ def test_what_is_killed_is_started_again(running, part):
     os.kill(before[part], signal.SIGKILL)
     wait_until(lambda: processes_of(launcher.pid).get(part) not in (None, before[part]))
     wait_until(lambda: health(address) == WELL)
+    assert launcher.poll() is None
+
+
+def test_while_one_of_two_that_answer_is_started_again_the_other_does(running):
+    _, address, launcher = running
+    wait_until(lambda: health(address).get("worker") is True)
+    os.kill(processes_of(launcher.pid)["web"], signal.SIGKILL)
+    assert all(health(address).get("database") for _ in range(20))
     assert launcher.poll() is None
 
 

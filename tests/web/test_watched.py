@@ -1,5 +1,6 @@
 """How far the work on a file has come is told to who sent it, and to nobody else."""
 
+import asyncio
 import io
 import zipfile
 
@@ -7,8 +8,9 @@ import pypdfium2
 import pytest
 
 from red_thread.reading.files import read_as_pages
+from red_thread.store.open_now import Progress
 from red_thread.web.imports import take_in_pages
-from red_thread.web.watched import Progress, Watched
+from red_thread.web.watched import watched
 from tests.school import School
 
 
@@ -46,13 +48,17 @@ async def test_a_plan_of_a_pdf_draws_nothing(monkeypatch):
     assert all(page.pictures["page"].body[:3] == b"\xff\xd8\xff" for page in drawn.pages)
 
 
-def test_it_is_known_only_while_it_goes_on_and_under_ones_own_key():
-    watched = Watched()
-    with watched.at(1, "my-own-key") as tell:
+async def test_it_is_known_only_while_it_goes_on_and_under_ones_own_key(school: School):
+    async def look(person_id: int, watch: str) -> Progress:
+        async with school.database.begin() as unit:
+            return await unit.open_now.look(person_id, watch)
+
+    async with watched(school.database, 1, "my-own-key") as tell:
         tell("taking in", 3, 7)
-        assert watched.look(1, "my-own-key") == Progress("taking in", 3, 7)
-        assert watched.look(2, "my-own-key") == watched.look(1, "another-key") == Progress()
-    assert watched.look(1, "my-own-key") == Progress()
+        while await look(1, "my-own-key") != Progress("taking in", 3, 7):
+            await asyncio.sleep(0.05)
+        assert await look(2, "my-own-key") == await look(1, "another-key") == Progress()
+    assert await look(1, "my-own-key") == Progress()
 
 
 async def test_over_the_wire(school: School, visitor):

@@ -32,6 +32,10 @@ class Notifier:
         """A master page was saved."""
         await self._send({"page": page_id})
 
+    async def of_presence(self, page_id: int) -> None:
+        """Somebody has opened a master page, or left it."""
+        await self._send({"here": page_id})
+
     async def of_people(self, person_ids: Iterable[int]) -> None:
         """Something that these people could do has ended: what they have open asks whether it may stay so."""
         await self._send(*({"person": person_id} for person_id in person_ids))

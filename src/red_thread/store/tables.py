@@ -633,6 +633,30 @@ class MergeDefect(OfSchool):
     made_at: Mapped[datetime] = _made_at()
 
 
+class OpenPage(OfSchool):
+    """A master page that somebody has open in a window, said anew now and then."""
+
+    __tablename__ = "open_page"
+    page_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    window: Mapped[str] = mapped_column(primary_key=True)
+    person_id: Mapped[int]
+    seen_at: Mapped[datetime]
+    __table_args__ = {"prefixes": ["UNLOGGED"]}  # noqa: RUF012
+
+
+class ProgressOfWork(OfSchool):
+    """How far a file has come that somebody sent and watches."""
+
+    __tablename__ = "progress"
+    person_id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    watch: Mapped[str] = mapped_column(primary_key=True)
+    doing: Mapped[str]
+    done: Mapped[int] = mapped_column(Integer)
+    of: Mapped[int] = mapped_column(Integer)
+    told_at: Mapped[datetime]
+    __table_args__ = {"prefixes": ["UNLOGGED"]}  # noqa: RUF012
+
+
 class Blob(OfSchool):
     """A picture or other bytes, kept once by fingerprint."""
 

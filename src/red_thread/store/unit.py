@@ -19,6 +19,7 @@ from red_thread.store.master.outlines import OutlineStore
 from red_thread.store.master.pages import PageStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.notebooks import NotebookStore
+from red_thread.store.open_now import OpenNowStore
 from red_thread.store.people.accounts import AccountStore
 from red_thread.store.people.links import LinkStore
 from red_thread.store.people.people import PeopleStore
@@ -105,4 +106,5 @@ class Unit:
         self.accounts = AccountStore(connection, now)
         self.quotas = QuotaStore(connection)
         self.turns = TurnStore(connection, now)
+        self.open_now = OpenNowStore(connection, now)
         self.queue = JobQueue(connection, school, defer)

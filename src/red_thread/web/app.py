@@ -24,7 +24,6 @@ from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
 from red_thread.web.front_end import PackedAnswers, serve_front_end
 from red_thread.web.guard import Guard
-from red_thread.web.presence import Presence
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import blobs, printing, watched
 from red_thread.web.routes.classes import classes, following, groups
@@ -34,7 +33,6 @@ from red_thread.web.routes.people import accounts, my_schools, people, quotas, s
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
 from red_thread.web.tries import Tries
-from red_thread.web.watched import Watched
 
 
 def create_app(settings: Settings, database: Database, demo_people: dict[str, str] | None = None) -> FastAPI:
@@ -52,8 +50,6 @@ def create_app(settings: Settings, database: Database, demo_people: dict[str, st
     app.state.database = database
     app.state.demo_people = demo_people or {}
     app.state.news = NewsHub(settings.database_url)
-    app.state.presence = Presence(app.state.news)
-    app.state.watched = Watched()
     app.state.tries = Tries(settings)
     app.state.presses = Presses()
     app.state.large_turns = asyncio.Semaphore(2)

@@ -14,7 +14,7 @@ from red_thread.settings import Settings
 from red_thread.store.database import HOME_SCHOOL, NoSuchSchool, OneSchool
 from red_thread.store.people.values import SignedIn
 from red_thread.store.unit import Unit
-from red_thread.web.watched import Tell
+from red_thread.web.watched import UNWATCHED, Tell, watched
 
 COOKIE = "red_thread_session"
 MOST_DIGITS = 9
@@ -123,9 +123,12 @@ InLargeTurn = Annotated[None, Depends(_large_turn, scope="function")]
 
 
 async def _watch(
-    request: Request, actor: ByUploader, turn: InLargeTurn, watch: Annotated[str, Query(pattern=WATCH)] = "unwatched"
+    database: InDatabase,
+    actor: ByUploader,
+    turn: InLargeTurn,
+    watch: Annotated[str, Query(pattern=WATCH)] = UNWATCHED,
 ) -> AsyncIterator[Tell]:
-    with request.app.state.watched.at(actor.person_id, watch) as tell:
+    async with watched(database, actor.person_id, watch) as tell:
         yield tell
 
 

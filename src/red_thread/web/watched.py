@@ -1,42 +1,53 @@
-"""How far long work has come, for whoever started it and watches, as far as this process knows: nothing is kept."""
+"""How far long work has come, for whoever started it and watches, through whichever process they ask."""
 
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
-from dataclasses import dataclass
-from typing import Literal, TypeAlias
+import asyncio
+from collections.abc import AsyncIterator, Callable
+from contextlib import asynccontextmanager, suppress
+from typing import TypeAlias
 
-Doing: TypeAlias = Literal["reading", "taking in"]
+from red_thread.store.database import NotNow, OneSchool
+from red_thread.store.open_now import Doing, Progress
+
 Tell: TypeAlias = Callable[[Doing, int, int], None]
+UNWATCHED = "unwatched"
+TOLD_EVERY = 0.25  # seconds: oftener nobody looks
 
 
-@dataclass(frozen=True, slots=True)
-class Progress:
-    """What is being done now, and how much of it."""
+@asynccontextmanager
+async def watched(database: OneSchool, person_id: int, watch: str) -> AsyncIterator[Tell]:
+    """While something is worked on; what is given tells how far it has come, under a key that its sender chose."""
+    news = _News()
+    if watch == UNWATCHED:
+        yield news.tell
+        return
+    telling = asyncio.create_task(_tell_on(database, person_id, watch, news))
+    try:
+        yield news.tell
+    finally:
+        telling.cancel()
+        with suppress(asyncio.CancelledError):
+            await telling
+        with suppress(NotNow):  # what was worked on is done all the same
+            async with database.begin() as unit:
+                await unit.open_now.end(person_id, watch)
 
-    doing: Doing = "reading"
-    done: int = 0
-    of: int = 0
 
-
-class Watched:
-    """Work by who does it and under a key that they chose."""
+class _News:
+    """The newest state of the work, until it is written down."""
 
     def __init__(self) -> None:
-        self._now: dict[tuple[int, str], Progress] = {}
+        self.newest: Progress | None = None
 
-    @contextmanager
-    def at(self, person_id: int, key: str) -> Iterator[Tell]:
-        """While something is worked on; what is given tells how far it has come."""
-        watched = person_id, key
+    def tell(self, doing: Doing, done: int, of: int) -> None:
+        self.newest = Progress(doing, done, of)
 
-        def tell(doing: Doing, done: int, of: int) -> None:
-            self._now[watched] = Progress(doing, done, of)
 
-        try:
-            yield tell
-        finally:
-            self._now.pop(watched, None)
-
-    def look(self, person_id: int, key: str) -> Progress:
-        """Nothing done of nothing, where that is not known."""
-        return self._now.get((person_id, key), Progress())
+async def _tell_on(database: OneSchool, person_id: int, watch: str, news: _News) -> None:
+    """In transactions of their own: that of the work is seen by nobody before its end."""
+    while True:
+        newest, news.newest = news.newest, None
+        with suppress(NotNow):
+            if newest is not None:
+                async with database.begin() as unit:
+                    await unit.open_now.tell(person_id, watch, newest)
+        await asyncio.sleep(TOLD_EVERY)

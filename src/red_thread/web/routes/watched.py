@@ -2,15 +2,15 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Request
+from fastapi import APIRouter, Path
 
-from red_thread.web.dependencies import WATCH, ByActor
+from red_thread.web.dependencies import WATCH, ByActor, InUnit
 from red_thread.web.schemas.common import ProgressOut
 
 router = APIRouter(tags=["watched"])
 
 
 @router.get("/watched/{watch}")
-async def get_watched(watch: Annotated[str, Path(pattern=WATCH)], request: Request, actor: ByActor) -> ProgressOut:
+async def get_watched(watch: Annotated[str, Path(pattern=WATCH)], unit: InUnit, actor: ByActor) -> ProgressOut:
     """What was sent with this key; nothing done of nothing if it is not known here, or not yet."""
-    return ProgressOut.model_validate(request.app.state.watched.look(actor.person_id, watch))
+    return ProgressOut.model_validate(await unit.open_now.look(actor.person_id, watch))
