@@ -3083,11 +3083,7 @@ export interface components {
             put_away: boolean;
             /** Ready */
             ready: boolean;
-            /**
-             * Tie
-             * @enum {string}
-             */
-            tie: "tied" | "cut" | "own";
+            tie: components["schemas"]["Tie"];
             /** Title */
             title: string;
             /** Tucked */
@@ -3185,11 +3181,7 @@ export interface components {
             put_away: boolean;
             /** Revision */
             revision: number;
-            /**
-             * Tie
-             * @enum {string}
-             */
-            tie: "tied" | "cut" | "own";
+            tie: components["schemas"]["Tie"];
             /** Tied */
             tied: string[];
         };
@@ -4022,6 +4014,12 @@ export interface components {
              */
             removed_at: string;
         };
+        /**
+         * Tie
+         * @description Whether a copy follows a master page.
+         * @enum {string}
+         */
+        Tie: "tied" | "cut" | "own";
         /** TieAgain */
         TieAgain: {
             /** Copies */

@@ -11,7 +11,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.page.fingerprint import fingerprint_of_bytes
 from red_thread.store import tables as t
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.standing import PRESENT
 from red_thread.store.rows import as_value
 
 PART = 256 * 1024  # bytes: what is read at once, so that a long recording takes no more memory than a picture
@@ -52,7 +52,7 @@ _FOR_PERSON = text(f"""
                    WHERE n.person_id = :person AND {PRESENT} AND coalesce(d.display, s.display) = 'display'
                    AND position(b.fingerprint IN d.document) > 0)
         OR EXISTS (SELECT FROM edition_blob g JOIN edition e ON e.id = g.edition_id
-                   JOIN copy c ON coalesce(c.page_id, c.cut_page_id) = e.page_id AND {IN_NOTEBOOK}
+                   JOIN standing_copy c ON coalesce(c.page_id, c.cut_page_id) = e.page_id
                    JOIN notebook n ON n.id = c.notebook_id AND n.person_id = :person
                    JOIN edition had ON had.id = coalesce(c.edition_id, c.cut_edition_id)
                    WHERE g.fingerprint = b.fingerprint AND (e.number <= had.number OR EXISTS (

@@ -10,8 +10,7 @@ from red_thread.core.quotas import USUAL, Kept, Whose
 from red_thread.store import tables as t
 from red_thread.store.rows import as_value
 
-# Tied to nothing and never cut from anything: begun by the student.
-_OWN_PAGES = "SELECT count(*) FROM copy c WHERE c.page_id IS NULL AND c.cut_page_id IS NULL"
+_OWN_PAGES = "SELECT count(*) FROM own_page c"
 _PUT_IN = """SELECT b.size FROM blob_put_in p JOIN blob b ON b.fingerprint = p.fingerprint"""
 _OF_SCHOOL = text(f"""
     SELECT coalesce(sum(size), 0)::bigint AS bytes, count(*) AS pictures,
@@ -26,7 +25,7 @@ _OF_COURSE = text(f"""
 """)
 _OF_STUDENT = text(f"""
     SELECT coalesce(sum(size), 0)::bigint AS bytes, count(*) AS pictures,
-        ({_OWN_PAGES} AND c.notebook_id IN (SELECT id FROM notebook WHERE person_id = :id)) AS pages
+        ({_OWN_PAGES} WHERE c.notebook_id IN (SELECT id FROM notebook WHERE person_id = :id)) AS pages
     FROM ({_PUT_IN} WHERE p.owner_id = :id) theirs
 """)
 _FULLEST_COURSES = text("""
@@ -38,8 +37,8 @@ _FULLEST_COURSES = text("""
 """)
 _FULLEST_STUDENTS = text("""
     SELECT s.id, s.name, coalesce(sum(b.size), 0)::bigint AS bytes, count(b.size) AS pictures,
-        (SELECT count(*) FROM copy c JOIN notebook n ON n.id = c.notebook_id
-         WHERE n.person_id = s.id AND c.page_id IS NULL AND c.cut_page_id IS NULL) AS pages
+        (SELECT count(*) FROM own_page c JOIN notebook n ON n.id = c.notebook_id
+         WHERE n.person_id = s.id) AS pages
     FROM person s LEFT JOIN blob_put_in p ON p.owner_id = s.id LEFT JOIN blob b ON b.fingerprint = p.fingerprint
     WHERE s.kind = 'student' GROUP BY s.id, s.name ORDER BY bytes DESC, s.id LIMIT :few
 """)

@@ -456,6 +456,10 @@ class Copy(OfSchool):
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
     `put_away_by_id`: the pull-back that put it into the drawer.
+
+    What a copy can be, and what becomes of it, is told by `core/notebook/copy_state.py`. Views: `standing_copy`, what
+    is in a notebook, the drawer too; `copy_in_place`, without the drawer; `own_page`, begun by its student.
+
     Narrow, with room on its block and no index on what a push changes, so that refreshing stays on the block.
     """
 
@@ -486,6 +490,13 @@ class Copy(OfSchool):
     __table_args__ = (
         UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
         CheckConstraint("(page_id IS NULL) = (edition_id IS NULL)", name="ck_copy_tied_whole"),
+        CheckConstraint(
+            "(cut_at IS NULL) = (cut_page_id IS NULL) AND (cut_at IS NULL) = (cut_edition_id IS NULL)"
+            " AND (cut_at IS NOT NULL OR cut_by_id IS NULL)",
+            name="ck_copy_cut_whole",
+        ),
+        CheckConstraint("page_id IS NULL OR cut_at IS NULL", name="ck_copy_tied_or_cut"),
+        CheckConstraint("put_away_at IS NOT NULL OR put_away_by_id IS NULL", name="ck_copy_in_drawer"),
         Index(
             "one_place_each",
             *("school_id", "notebook_section_id", "order_key"),

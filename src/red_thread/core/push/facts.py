@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from red_thread.core.notebook.copy_state import CopyState, Place, Tie
 from red_thread.core.outline.placement import Entry
 from red_thread.core.outline.tree import Holder
 from red_thread.core.page.nodes import Node
@@ -62,6 +63,12 @@ class Written:
     pulled_back: int | None = None
     ordinal: int = 0
     tied: bool = True
+
+    @property
+    def state(self) -> CopyState:
+        """What the copy is; who put it into the drawer makes no difference to a plan."""
+        place = Place.IN_DRAWER if self.put_away else Place.IN_PLACE
+        return CopyState(Tie.TIED if self.tied else Tie.CUT, place, True, self.pulled_back is not None)
 
     @property
     def notebook_ids(self) -> tuple[int]:

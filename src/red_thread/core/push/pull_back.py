@@ -10,6 +10,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 
+from red_thread.core.notebook.copy_state import CopyState, Deed, Tie, after
 from red_thread.core.page.own_words import own_words
 from red_thread.core.push.facts import Written
 from red_thread.core.push.operations import Cut, PutAway, TakeOut
@@ -59,7 +60,7 @@ def plan_pull_back(facts: PullBackFacts, written: WrittenPages) -> PullBackPlan:
 
 
 def _step_of_untouched(held: HeldCopies, written: WrittenPages) -> Step:
-    outcome = RowOutcome.OWN if written is WrittenPages.CUT else RowOutcome.GONE
+    outcome = _outcome(CopyState(Tie.TIED), written)
     reason = OPENED if held.opened else NOT_OPENED
     rows = PlannedRows(held.page_id, outcome, held.notebook_ids, reason, held.edition_id)
     return _step(held.page_id, rows, held.ordinal)
@@ -76,20 +77,29 @@ _OPERATIONS = {
     RowOutcome.IN_DRAWER: PutAway,
     RowOutcome.OWN: Cut,
 }
-_OUTCOMES = {
-    WrittenPages.DRAWER: RowOutcome.IN_DRAWER,
-    WrittenPages.TEACHER: RowOutcome.KEPT,
-    WrittenPages.OWN: RowOutcome.OWN,
-    WrittenPages.CUT: RowOutcome.OWN,
+_DEEDS = {
+    WrittenPages.DRAWER: Deed.PULL_BACK_TO_DRAWER,
+    WrittenPages.TEACHER: Deed.PULL_BACK_KEPT,
+    WrittenPages.OWN: Deed.PULL_BACK_LEFT,
+    WrittenPages.CUT: Deed.CUT,
 }
+
+
+def _outcome(state: CopyState, written: WrittenPages) -> RowOutcome:
+    """What a pull-back does to a copy, told by what the copy is afterwards."""
+    became = after(state, _DEEDS[written])
+    if became is None or became == state:
+        return RowOutcome.NOT_THERE
+    if became.taken_out:
+        return RowOutcome.KEPT if state.written else RowOutcome.GONE
+    return RowOutcome.OWN if became.tie is Tie.CUT else RowOutcome.IN_DRAWER
 
 
 def _steps_of_written(copies: Iterable[Written], written: WrittenPages) -> Iterator[Step]:
     alike: dict[tuple[int, RowOutcome, str, int, int], list[int]] = defaultdict(list)
     for copy in copies:
-        outcome, reason = _OUTCOMES[written], ""
-        if outcome is RowOutcome.IN_DRAWER and copy.put_away:
-            outcome, reason = RowOutcome.NOT_THERE, IN_DRAWER_ALREADY
+        outcome = _outcome(copy.state, written)
+        reason = IN_DRAWER_ALREADY if outcome is RowOutcome.NOT_THERE else ""
         alike[copy.page_id, outcome, reason, copy.edition_id, copy.ordinal].append(copy.notebook_id)
     for (page_id, outcome, reason, edition, ordinal), ids in alike.items():
         yield _step(page_id, PlannedRows(page_id, outcome, tuple(ids), reason, edition), ordinal)

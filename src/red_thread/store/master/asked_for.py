@@ -8,7 +8,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store import tables as t
-from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.standing import FOLLOWING, PRESENT
 from red_thread.store.rows import as_values
 
 _FOLLOWING = text(f"""
@@ -21,7 +21,7 @@ _ASKING = text(f"""
     FROM page_request r JOIN notebook n ON n.id = r.notebook_id
     JOIN person p ON p.id = n.person_id JOIN class k ON k.id = n.class_id
     WHERE r.page_id = :page AND {PRESENT} AND NOT EXISTS (
-        SELECT FROM copy c WHERE c.notebook_id = n.id AND c.page_id = r.page_id AND {IN_NOTEBOOK})
+        SELECT FROM standing_copy c WHERE c.notebook_id = n.id AND c.page_id = r.page_id)
     ORDER BY r.asked_at, n.id
 """)
 

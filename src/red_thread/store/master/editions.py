@@ -15,7 +15,7 @@ from red_thread.store.master.values import (
     EditionInfo,
     MasterPage,
 )
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.standing import PRESENT
 from red_thread.store.rows import as_values
 
 _EDITIONS = text(f"""
@@ -27,8 +27,7 @@ _EDITIONS = text(f"""
     JOIN page p ON p.id = e.page_id JOIN section s ON s.id = p.section_id
     LEFT JOIN following f ON f.master_id = s.master_id AND f.until IS NULL
     LEFT JOIN notebook n ON n.class_id = f.class_id AND {PRESENT}
-    LEFT JOIN copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
-        AND {IN_NOTEBOOK}
+    LEFT JOIN standing_copy c ON c.notebook_id = n.id AND c.page_id = e.page_id AND c.edition_id = e.id
     WHERE e.page_id = :page
     GROUP BY e.school_id, e.id ORDER BY e.number DESC
 """)

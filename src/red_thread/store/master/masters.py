@@ -13,7 +13,7 @@ from red_thread.store.master.values import (
     MasterInfo,
     Role,
 )
-from red_thread.store.notebook.standing import FOLLOWING, PRESENT, STANDS
+from red_thread.store.notebook.standing import FOLLOWING, PRESENT
 from red_thread.store.rows import as_values
 
 _ANY_ON_DISPLAY = text("""
@@ -23,8 +23,8 @@ _ANY_ON_DISPLAY = text("""
 """)
 _GIVEN = text(f"""
     SELECT DISTINCT n.class_id, c.page_id
-    FROM notebook n JOIN copy c ON c.notebook_id = n.id
-    WHERE n.class_id = {FOLLOWING} AND c.page_id IS NOT NULL AND {STANDS} AND {PRESENT}
+    FROM notebook n JOIN copy_in_place c ON c.notebook_id = n.id
+    WHERE n.class_id = {FOLLOWING} AND c.page_id IS NOT NULL AND {PRESENT}
 """)
 _PUSHED_TO_CLASSES = text("""
     SELECT DISTINCT w.target_id AS class_id, g.page_id

@@ -14,7 +14,7 @@ from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import EMPTY_PAGE, Node
 from red_thread.store import tables as t
 from red_thread.store.documents import array, read, written
-from red_thread.store.notebook.standing import IN_NOTEBOOK, PRESENT
+from red_thread.store.notebook.standing import PRESENT
 from red_thread.store.notebook.values import (
     CopyInfo,
     KnottedRow,
@@ -39,7 +39,7 @@ _NOTEBOOKS = """
 """
 # Pages that came from the master and are not there yet, or any more, stand in no notebook; the section that holds
 # nothing else is not shown. One that never held anything was given empty, or is the student's own.
-CONTENTS = f"""
+CONTENTS = """
     SELECT json_build_object('sections', coalesce(json_agg(json_build_object(
         'id', s.id, 'name', s.name, 'divider_id', s.notebook_divider_id, 'order_key', s.order_key,
         'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
@@ -61,8 +61,8 @@ CONTENTS = f"""
                          THEN 'changed' END,
             'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
         ) ORDER BY c.order_key, c.id) AS pages
-        FROM copy c LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
-        WHERE c.notebook_id = :notebook AND {IN_NOTEBOOK}
+        FROM standing_copy c LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
+        WHERE c.notebook_id = :notebook
         GROUP BY c.notebook_section_id
     ) c ON c.notebook_section_id = s.id
     WHERE s.notebook_id = :notebook
@@ -76,7 +76,8 @@ _PRESENT = text(f"SELECT {PRESENT} FROM notebook n WHERE n.id = :notebook")
 _COPY = text("""
     SELECT c.id, c.notebook_id, n.person_id, coalesce(c.page_id, c.cut_page_id) AS page_id, e.id AS edition_id,
            c.seen_edition_id, c.revision, c.knots, c.opened_at, w.document, b.document AS edition,
-           c.put_away_at IS NOT NULL AS put_away, c.pulled_back_id IS NOT NULL AS pulled_back,
+           c.put_away_at IS NOT NULL AS put_away, c.put_away_by_id IS NOT NULL AS put_away_by_pull_back,
+           c.pulled_back_id IS NOT NULL AS pulled_back,
            c.page_id IS NOT NULL AS tied
     FROM copy c
     JOIN notebook n ON n.id = c.notebook_id
@@ -87,12 +88,12 @@ _COPY = text("""
 """)
 _KNOTTED = text(f"""
     SELECT c.id AS copy_id, p.name AS person_name, k.name AS class_name, w.document
-    FROM copy c
+    FROM standing_copy c
     JOIN writing w ON w.copy_id = c.id
     JOIN notebook n ON n.id = c.notebook_id
     JOIN class k ON k.id = n.class_id
     JOIN person p ON p.id = n.person_id
-    WHERE c.knots > 0 AND {IN_NOTEBOOK} AND c.page_id = :page AND c.notebook_id IN (
+    WHERE c.knots > 0 AND c.page_id = :page AND c.notebook_id IN (
         SELECT n.id FROM page g JOIN section s ON s.id = g.section_id
         JOIN following f ON f.master_id = s.master_id AND f.until IS NULL JOIN notebook n ON n.class_id = f.class_id
         WHERE g.id = :page AND {PRESENT})
@@ -373,6 +374,7 @@ def _copy(row: Row[Any]) -> CopyInfo:
         row.put_away,
         row.pulled_back,
         row.tied,
+        row.put_away_by_pull_back,
     )
 
 

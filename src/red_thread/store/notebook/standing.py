@@ -1,9 +1,5 @@
-"""What “is in the notebook” means, said once, for a copy that a statement calls `c`."""
+"""What statements about copies and notebooks share; what is in one is told by views (`Copy` in `tables.py`)."""
 
-# Not taken back by a pull-back. What rests in the drawer is in the notebook too.
-IN_NOTEBOOK = "c.pulled_back_id IS NULL"
-# In its place, and not in the drawer.
-STANDS = f"{IN_NOTEBOOK} AND c.put_away_at IS NULL"
 # A page may be there more than once; this is the one that pushes are about.
 FIRST = "c.ordinal = 0"
 # The classes that follow the master `:master` now. As an array: PostgreSQL knows no better how many they are.

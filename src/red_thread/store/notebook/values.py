@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Literal
 
+from red_thread.core.notebook.copy_state import CopyState, Place, Tie
 from red_thread.core.page.answers import Answers
 from red_thread.core.page.delta import Delta
 from red_thread.core.page.history import Cause
@@ -47,13 +47,21 @@ class CopyInfo:
     put_away: bool
     pulled_back: bool
     tied: bool = True
+    put_away_by_pull_back: bool = False
 
     @property
-    def tie(self) -> Literal["tied", "cut", "own"]:
-        """What the copy hangs on, or hung on before it was cut: page and edition; None for an own page."""
+    def tie(self) -> Tie:
+        """Whether it follows a master page, or did."""
         if self.tied:
-            return "tied"
-        return "own" if self.page_id is None else "cut"
+            return Tie.TIED
+        return Tie.OWN if self.page_id is None else Tie.CUT
+
+    @property
+    def state(self) -> CopyState:
+        """What the copy is."""
+        in_drawer = Place.PUT_IN_DRAWER if self.put_away_by_pull_back else Place.IN_DRAWER
+        place = in_drawer if self.put_away else Place.IN_PLACE
+        return CopyState(self.tie, place, self.revision > 0, self.pulled_back)
 
 
 @dataclass(frozen=True, slots=True)

@@ -22,9 +22,8 @@ _CUT = text("""
     SELECT DISTINCT ON (c.notebook_id, c.cut_page_id) c.cut_page_id AS page_id, c.notebook_id, c.id,
            c.cut_edition_id AS edition_id, c.revision, c.put_away_at IS NOT NULL AS put_away,
            NULL::bigint AS pulled_back, 0 AS ordinal, false AS tied, w.document
-    FROM copy c LEFT JOIN writing w ON w.copy_id = c.id
+    FROM standing_copy c LEFT JOIN writing w ON w.copy_id = c.id
     WHERE c.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND c.cut_page_id = ANY(:pages)
-        AND c.pulled_back_id IS NULL
     ORDER BY c.notebook_id, c.cut_page_id, c.id DESC
 """)
 # There are none of most pages, which this tells at once, and the statements above only notebook by notebook. None is

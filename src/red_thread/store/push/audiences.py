@@ -7,7 +7,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import Audience, Only, SelectorKind
 from red_thread.store.documents import array
-from red_thread.store.notebook.standing import FOLLOWING, IN_NOTEBOOK
+from red_thread.store.notebook.standing import FOLLOWING
 from red_thread.store.push.selectors import CHOOSERS
 from red_thread.store.push.values import Reached
 from red_thread.store.rows import as_values
@@ -18,9 +18,9 @@ _PRESENT = f"""
     JOIN enrolment e ON e.class_id = n.class_id AND e.person_id = n.person_id AND e.left_at IS NULL
     WHERE n.class_id = {FOLLOWING}
 """
-_OF_PAGE = f"(c.page_id = wanted OR c.cut_page_id = wanted) AND {IN_NOTEBOOK}"
+_OF_PAGE = "(c.page_id = wanted OR c.cut_page_id = wanted)"
 _ANY_PAGE = "AND EXISTS (SELECT FROM unnest(CAST(:pages AS bigint[])) wanted WHERE"
-_IN_IT = f"EXISTS (SELECT FROM copy c WHERE c.notebook_id = n.id AND {_OF_PAGE}"
+_IN_IT = f"EXISTS (SELECT FROM standing_copy c WHERE c.notebook_id = n.id AND {_OF_PAGE}"
 _ONLY = {
     Only.EVERYONE: "",
     Only.HAS: f"{_ANY_PAGE} {_IN_IT}))",

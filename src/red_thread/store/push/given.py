@@ -35,8 +35,8 @@ _GIVEN = text("""
 """)
 _HELD = text("""
     SELECT c.notebook_id, coalesce(c.page_id, c.cut_page_id) AS page_id, e.number, c.page_id IS NOT NULL AS tied
-    FROM copy c JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
-    WHERE c.notebook_id = ANY(CAST(:notebooks AS bigint[])) AND c.pulled_back_id IS NULL ORDER BY c.id
+    FROM standing_copy c JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
+    WHERE c.notebook_id = ANY(CAST(:notebooks AS bigint[])) ORDER BY c.id
 """)
 _UNDER_WAY = text("""
     SELECT n AS notebook_id, p.place, p.place_at, p.if_copy, p.if_cut, p.drawer, p.untied, p.if_own,

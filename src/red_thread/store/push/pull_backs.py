@@ -8,7 +8,6 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import HeldCopies, PullBackFacts
 from red_thread.store.documents import array
-from red_thread.store.notebook.standing import IN_NOTEBOOK
 from red_thread.store.notebook.written_copies import read_written
 
 # Written or not: what is planned as untouched must not be written on before it is taken out.
@@ -16,10 +15,10 @@ _LOCK = text("""
     SELECT c.id FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
     WHERE c.page_id = ANY(:pages) ORDER BY c.id FOR UPDATE OF c
 """)
-_UNTOUCHED = text(f"""
+_UNTOUCHED = text("""
     SELECT page_id, edition_id, opened_at IS NOT NULL AS opened, ordinal, array_agg(notebook_id) AS notebook_ids
-    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN copy c ON c.notebook_id = n.id
-    WHERE page_id = ANY(:pages) AND revision = 0 AND {IN_NOTEBOOK}
+    FROM unnest(CAST(:notebooks AS bigint[])) n(id) JOIN standing_copy c ON c.notebook_id = n.id
+    WHERE page_id = ANY(:pages) AND revision = 0
     GROUP BY 1, 2, 3, 4 ORDER BY 1, 2, 3, 4
 """)
 

@@ -28,8 +28,7 @@ BOARD = text(f"""
         -- A notebook's copies lie behind one stretch of the index, so they are read together, then dealt out.
         SELECT coalesce(array_agg(CASE
             WHEN w.any_cut AND (c.id IS NULL OR c.pulled_back_id IS NOT NULL) AND EXISTS (
-                SELECT FROM copy x WHERE x.cut_page_id = w.page_id AND x.notebook_id = s.id
-                AND x.pulled_back_id IS NULL) THEN 7
+                SELECT FROM standing_copy x WHERE x.cut_page_id = w.page_id AND x.notebook_id = s.id) THEN 7
             WHEN c.id IS NULL OR c.pulled_back_id IS NOT NULL AND c.revision = 0 THEN 0
             WHEN c.pulled_back_id IS NOT NULL THEN 6 ELSE
             (CASE WHEN c.put_away_at IS NOT NULL THEN 5 WHEN c.ready_at IS NOT NULL THEN 4

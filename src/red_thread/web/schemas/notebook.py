@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from red_thread.core.notebook.copy_state import Tie
 from red_thread.web.schemas.common import Id, Revision, Schema, WindowName
 
 
@@ -27,7 +28,7 @@ class NotebookPageOut(Schema):
     answered: int
     answerable: int
     knots: int
-    tie: Literal["tied", "cut", "own"]
+    tie: Tie
     news: Literal["new", "changed"] | None
     written: bool
     ready: bool
@@ -83,7 +84,7 @@ class OpenPageOut(Schema):
     id: int
     notebook: NotebookOut
     page_id: int | None
-    tie: Literal["tied", "cut", "own"]
+    tie: Tie
     revision: int
     edition_id: int | None
     document: dict[str, Any]

@@ -27,10 +27,10 @@ SEE = text("""
 """)
 # Nobody has written on them since.
 WOVEN = text("""
-    SELECT notebook_id FROM copy
+    SELECT notebook_id FROM standing_copy
     WHERE (id, revision) IN (SELECT n.id, n.revision + 1
                              FROM unnest(CAST(:copy_ids AS bigint[]), CAST(:revisions AS int[])) n(id, revision))
-    AND pulled_back_id IS NULL ORDER BY id
+    ORDER BY id
 """)
 
 

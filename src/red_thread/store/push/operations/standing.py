@@ -32,8 +32,8 @@ PLACED = text("""
     AND revision = 0 AND edition_id = :edition_id
 """)
 ALL_PLACED = text("""
-    SELECT FROM copy WHERE notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND ordinal = :ordinal
-    AND edition_id = ANY(CAST(:edition_ids AS bigint[])) AND revision = 0 AND pulled_back_id IS NULL
+    SELECT FROM standing_copy WHERE notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND ordinal = :ordinal
+    AND edition_id = ANY(CAST(:edition_ids AS bigint[])) AND revision = 0
 """)
 # What a pull-back had taken is not taken again once that pull-back is undone.
 TAKE_OUT = text("""
@@ -96,14 +96,14 @@ PLACE_LOOSE = text("""
     WHERE copy.cut_page_id = :page_id AND copy.cut_by_id = :push AND copy.pulled_back_id = :push
 """)
 PLACED_LOOSE = text("""
-    SELECT notebook_id FROM copy
+    SELECT notebook_id FROM standing_copy
     WHERE notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND cut_page_id = :page_id AND cut_by_id = :push
-    AND revision = 0 AND pulled_back_id IS NULL
+    AND revision = 0
 """)
 TAKE_LOOSE = text("""
-    UPDATE copy SET pulled_back_id = :push
+    UPDATE standing_copy SET pulled_back_id = :push
     WHERE notebook_id = ANY(CAST(:notebook_ids AS bigint[])) AND cut_page_id = :page_id AND cut_by_id = :push
-    AND revision = 0 AND pulled_back_id IS NULL
+    AND revision = 0
 """)
 
 
