@@ -7,8 +7,9 @@ A `+` behind a kind ticks or picks it, a `:kind` behind `space` gives its kind, 
 """
 
 import re
+from typing import Any
 
-from red_thread.core.page.nodes import is_text_block
+from red_thread.core.page.nodes import is_text_block, walk
 
 KINDS = {
     "ul": "bulletList",
@@ -123,3 +124,9 @@ def _shown(node):
     for mark, sign in (("bold", "_"), ("highlight", "*")):
         text = f"{sign}{text}{sign}" if mark in marks else text
     return text
+
+
+def links_of(document: dict[str, Any]) -> list[str]:
+    """The address of every link of a page, in reading order."""
+    marks = [mark for node in walk(document) for mark in node.get("marks", ())]
+    return [mark["attrs"]["href"] for mark in marks if mark["type"] == "link"]

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from red_thread.core.outline.order_keys import key_between, keys_between
-from red_thread.core.outline.placement import At, Entry, Where, place_in_order, put_in, room
+from red_thread.core.outline.placement import At, Entry, Where, put_in, room
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.reach import find_needles
 
@@ -57,7 +57,7 @@ def shelf(spec):
 def test_a_new_page_goes_behind_the_nearest_before_it(there, new, then):
     rank = {n: n for n in range(1, 10)}
     entries = shelf(there)
-    placed = put_in(entries, Entry(new, place_in_order(entries, rank, new)))
+    placed = put_in(entries, Entry(new, key_between(*room(entries, rank, new))))
     assert " ".join("own" if e.tied_to is None else str(e.tied_to) for e in placed) == then
 
 
@@ -90,13 +90,13 @@ def test_a_place_that_is_asked_for(there, at, number, then):
 
 def test_one_more_of_the_same_page_comes_behind_the_first():
     entries = shelf("1 3 4")
-    key = place_in_order(entries, {n: n for n in range(1, 10)}, 3)
+    key = key_between(*room(entries, {n: n for n in range(1, 10)}, 3))
     assert entries[1].key < key < entries[2].key
 
 
 def test_there_is_a_place_even_where_two_things_share_a_key():
     entries = [Entry(1, "a0"), Entry(4, "a0"), Entry(5, "a1")]
-    assert "a0" < place_in_order(entries, {n: n for n in range(9)}, 2) < "a1"
+    assert "a0" < key_between(*room(entries, {n: n for n in range(9)}, 2)) < "a1"
 
 
 def test_the_outline_is_read_down_through_its_dividers():

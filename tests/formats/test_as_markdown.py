@@ -9,7 +9,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 import red_thread.demo
-from red_thread.core.page.links import links_of
 from red_thread.core.page.nodes import attributes_of, content_of, plain_text, title_of, walk
 from red_thread.formats.archive import read_archive
 from red_thread.formats.as_markdown import bare, write_markdown
@@ -24,7 +23,7 @@ from red_thread.formats.master_zip import (
 from red_thread.reading.files import read_pages
 from tests.formats.test_other_formats import a_picture
 from tests.formats.test_recordings import wav
-from tests.notation import page
+from tests.notation import links_of, page
 from tests.properties.wild import Wild
 
 COURSE = sorted((Path(red_thread.demo.__file__).parent / "course").rglob("*.md"))

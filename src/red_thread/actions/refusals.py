@@ -308,13 +308,6 @@ class OnlyInSpaces(Refused):
     hint = "Undo the change outside the spaces; what you wrote in them will be saved."
 
 
-class SavedElsewhere(Refused):
-    """This page was changed somewhere else while you were working on it."""
-
-    status = 409
-    hint = "Both versions are kept. The page has been opened again with both."
-
-
 class CannotMoveThere(Refused):
     """{what} cannot be moved there."""
 

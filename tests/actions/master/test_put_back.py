@@ -6,11 +6,10 @@ from red_thread.actions.master.change_outline import add_page, blank_page
 from red_thread.actions.master.import_pages import Taken, import_pages, look_at_import
 from red_thread.actions.master.put_back import Done, put_back
 from red_thread.actions.refusals import NotFound
-from red_thread.core.page.links import links_of
 from red_thread.core.page.nodes import Node, content_of
 from red_thread.reading.files import read_pages
 from red_thread.reading.values import ImportedHolder, ImportedPage
-from tests.notation import page
+from tests.notation import links_of, page
 from tests.school import School, actor_of, found_school
 
 

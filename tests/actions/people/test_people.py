@@ -146,8 +146,11 @@ async def _opens_nothing(school: School, student, end):
 async def test_a_name_to_sign_in_with_is_one_persons_whatever_kind_of_name_it_is(school: School):
     """An id of a roster, a colleague's “e-mail” and a name that was made are one name space, however they are typed."""
     sam, course = await another_course(school)
+    listed = roster(("Zoë van der Berg", None, None), class_name="Y")
     async with school.database.begin() as unit:
-        victim = await unit.people.add_student("Zoë van der Berg")
+        taken = await import_roster(unit, sam, course, listed)
+        (zoe,) = await unit.classes.students(taken.classes["Y"])
+        victim = zoe.person_id
         person = await unit.people.person(victim)
         assert person is not None and person.sign_in_name == "zoe.van.der.berg"
     taken = roster(

@@ -10,8 +10,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Generic, TypeVar
 
-from red_thread.core.outline.order_keys import key_between
-
 T = TypeVar("T", bound=Hashable)
 
 
@@ -76,11 +74,6 @@ def room(
 def room_behind(entries: Sequence[Entry[T]], key: str) -> tuple[str | None, str | None]:
     """The keys between which something goes that follows right behind what has this key."""
     return key, next((entry.key for entry in entries if entry.key > key), None)
-
-
-def place_in_order(entries: Sequence[Entry[T]], rank: Mapping[T, int], new: T) -> str:
-    """The order key for `new` in master order."""
-    return key_between(*room(entries, rank, new))
 
 
 def put_in(entries: Sequence[Entry[T]], new: Entry[T]) -> tuple[Entry[T], ...]:

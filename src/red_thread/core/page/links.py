@@ -3,15 +3,9 @@
 from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
-from red_thread.core.page.nodes import Node, attributes_of, content_of, walk, with_content
+from red_thread.core.page.nodes import Node, attributes_of, content_of, with_content
 
 LINK = "link"
-
-
-def links_of(page: Node) -> Iterator[str]:
-    """The address of every link, in reading order."""
-    for node in walk(page):
-        yield from (attributes_of(mark)["href"] for mark in node.get("marks", ()) if mark["type"] == LINK)
 
 
 def with_links(node: Node, lead: Callable[[str], str | None]) -> Node:

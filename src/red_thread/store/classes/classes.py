@@ -238,12 +238,6 @@ class ClassStore:
         mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id)
         return await self.connection.scalar(select(t.Enrolment.person_id).where(*mine).limit(1)) is not None
 
-    async def periods(self, class_id: int, person_id: int) -> list[tuple[datetime, datetime | None]]:
-        """From when to when a person was in a class, the first time first; the last has no end while they are."""
-        mine = t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id
-        found = select(t.Enrolment.joined_at, t.Enrolment.left_at).where(*mine).order_by(t.Enrolment.id)
-        return [(row.joined_at, row.left_at) for row in await self.connection.execute(found)]
-
     async def leave(self, class_id: int, person_id: int) -> None:
         """People leave a class; their notebooks rest."""
         mine = (t.Enrolment.class_id == class_id, t.Enrolment.person_id == person_id, t.Enrolment.left_at.is_(None))

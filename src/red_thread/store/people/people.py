@@ -82,11 +82,6 @@ class PeopleStore:
         )
         return (await self.connection.execute(row.returning(t.Person.id))).scalar_one()
 
-    async def add_student(self, name: str) -> int:
-        """A student who is known by name alone; they sign in with one that is made of it."""
-        row = insert(t.Person).values(name=name, kind="student", sign_in_name=await free_name(self.connection, name))
-        return (await self.connection.execute(row.returning(t.Person.id))).scalar_one()
-
     async def by_email(self, email: str) -> Person | None:
         """By e-mail, the name to sign in with, or the school's id."""
         row = (await self.connection.execute(_BY_NAME, {"name": email.replace("\0", "")})).one_or_none()

@@ -322,11 +322,6 @@ class PushStore:
         row = (await self.connection.execute(wanted, {"push": push_id, "room": room})).one_or_none()
         return Batch(row.number, list(row.notebook_ids)) if row is not None else None
 
-    async def unfinished(self) -> list[int]:
-        """The ids of all pushes that wait or run."""
-        found = await self.connection.execute(select(t.Push.id).where(t.Push.finished_at.is_(None)))
-        return [row.id for row in found]
-
     async def log(self, push_id: int, steps: Sequence[Step]) -> None:
         """Keeps the rows of steps that were done."""
         told = iter(each_once([step.rows for step in steps if step.rows]))
