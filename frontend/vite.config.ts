@@ -3,6 +3,14 @@ import tailwindcss from '@tailwindcss/vite';
 import { compression } from 'vite-plugin-compression2';
 import { defineConfig } from 'vitest/config';
 
+/** Tests that put something of their own in the place of `fetch`, of a line that stays open, or of a module. */
+const ALONE = [
+	'src/api/{ahead,sending}.test.ts',
+	'src/editor/put-block.test.ts',
+	'src/features/{master/page,notebook/copy,push/begins}.test.ts',
+	'src/ui/live.test.ts'
+];
+
 export default defineConfig({
 	plugins: [
 		tailwindcss(),
@@ -37,6 +45,16 @@ export default defineConfig({
 		}
 	},
 	server: { proxy: { '/api': 'http://127.0.0.1:8420' } },
-	test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+	test: {
+		environment: 'jsdom',
+		// A page for each file takes four times as long as the tests: only those that change what is global have their own.
+		projects: [
+			{ extends: true, test: { name: 'alone', include: ALONE } },
+			{
+				extends: true,
+				test: { name: 'together', include: ['src/**/*.test.ts'], exclude: ALONE, isolate: false }
+			}
+		]
+	},
 	resolve: { conditions: ['browser', 'module', 'import', 'default'] }
 });

@@ -5,7 +5,7 @@ import os
 import subprocess
 from pathlib import Path
 
-from launcher.checks import run_checks, run_tests
+from launcher.checks import run_checks, run_quick_tests, run_tests
 from launcher.install import install_debian, install_front_end, install_front_end_packages, install_python
 from launcher.place import FRONT_END, PROJECT, PYTHON, environment
 from launcher.release import make_release
@@ -24,7 +24,8 @@ def main(arguments: list[str]) -> None:
     begin.add_argument("--web", type=int, choices=range(1, 17), default=1, help="how many processes answer (1)")
     begin.add_argument("--fresh", action="store_true", help="begin anew; what was there is moved aside")
     begin.add_argument("--no-demo", action="store_true", help="begin without the demo; the data remember it")
-    commands.add_parser("test", help="every test and every check", add_help=False)
+    tests = commands.add_parser("test", help="every test and every check", add_help=False)
+    tests.add_argument("--quick", action="store_true", help="in two minutes what is worth running at every change")
     commands.add_parser("check", help="style, types, rooms, the generated client, the tests' share")
     commands.add_parser("bench", help="speed, as ratios to a baseline of the same run", add_help=False)
     commands.add_parser("fuzz", help="merges of made-up pages against the laws: --n, --seed", add_help=False)
@@ -54,8 +55,8 @@ def _start(options: argparse.Namespace, rest: list[str]) -> None:
 
 
 def _test(options: argparse.Namespace, rest: list[str]) -> None:
-    _prepare(browser=True)
-    raise SystemExit(run_tests(rest))
+    _prepare(browser=not options.quick)
+    raise SystemExit(run_quick_tests() if options.quick else run_tests(rest))
 
 
 def _check(options: argparse.Namespace, rest: list[str]) -> None:
