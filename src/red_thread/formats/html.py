@@ -326,7 +326,8 @@ def _parts(element: Element) -> Iterator[Any]:
     if element.text:
         yield element.text
     for child in element:
-        if isinstance(child.tag, str):
+        # An arrow back from a footnote to its sign leads nowhere on paper, and says nothing.
+        if isinstance(child.tag, str) and child.get("role") != "doc-backlink":
             yield child
         if child.tail:
             yield child.tail

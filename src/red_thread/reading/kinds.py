@@ -164,6 +164,8 @@ KINDS: tuple[FileKind, ...] = (
     _text_kind("Markdown", (".md", ".markdown"), read=_one(read_markdown)),
     _text_kind("LaTeX", (".tex",), read=reader_of("latex")),
     _text_kind("a computing notebook", (".ipynb",), read=reader_of("ipynb")),
+    _text_kind("Org", (".org",), read=reader_of("org")),
+    _text_kind("reStructuredText", (".rst",), read=reader_of("rst")),
     _text_kind("text", (".txt",), read=_text),
 )
 

@@ -44,6 +44,8 @@ export const ENDINGS = [
  ".markdown",
  ".tex",
  ".ipynb",
+ ".org",
+ ".rst",
  ".txt",
  ".zip"
 ] as const;
