@@ -5,7 +5,7 @@
 	import Wording from '../../ui/Wording.svelte';
 	import Folded from './Folded.svelte';
 	import Names from './Names.svelte';
-	import { keyOf, told, type Outcome } from './outcomes';
+	import { keyOf, together, told, type Outcome } from './outcomes';
 
 	interface Props {
 		outcome: Outcome;
@@ -28,7 +28,7 @@
 	const several = $derived(Object.keys(titles).length > 1);
 	/** Page by page, in the order of the master; alike rows of one page stay apart only where their reasons differ. */
 	const groups = $derived(
-		rows.map((row) => ({
+		together(rows).map((row) => ({
 			key: keyOf(row),
 			page: row.page_id,
 			reason: row.reason,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { strip } from './outcomes';
+import { strip, together } from './outcomes';
 
 describe('the strip', () => {
 	it('shows for each student what matters most, and in that order', () =>
@@ -13,4 +13,15 @@ describe('the strip', () => {
 				[1, 2, 3, 4]
 			)
 		).toEqual(['conflicted', 'placed', 'has-it', null]));
+});
+
+it('puts the rows of one page and one reason together, wherever they stand', () => {
+	const row = (page_id: number, reason: string, notebook_ids: number[]) => ({
+		page_id,
+		reason,
+		notebook_ids,
+		holder: null
+	});
+	const rows = [row(7, '', [1]), row(8, '', [1]), row(7, 'late', [4]), row(7, '', [2, 3])];
+	expect(together(rows)).toEqual([row(7, '', [1, 2, 3]), row(8, '', [1]), row(7, 'late', [4])]);
 });

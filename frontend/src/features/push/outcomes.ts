@@ -52,6 +52,19 @@ export function titlesOf(told: { titles: Record<string, string>; holders?: Recor
 export const keyOf = (row: { page_id: number | null; holder: string | null }) =>
 	row.holder ?? String(row.page_id);
 
+/** The rows of one page and one reason together, in the order in which each first stands. */
+export function together<
+	Row extends { page_id: number | null; holder: string | null; reason: string; notebook_ids: number[] }
+>(rows: Row[]): Row[] {
+	const alike = new Map<string, Row>();
+	for (const row of rows) {
+		const key = `${keyOf(row)} ${row.reason}`;
+		const before = alike.get(key);
+		alike.set(key, { ...row, notebook_ids: [...(before?.notebook_ids ?? []), ...row.notebook_ids] });
+	}
+	return [...alike.values()];
+}
+
 /** How many students are concerned by what will happen. */
 export function concerned(rows: { changes: boolean; notebook_ids: number[] }[]): number {
 	return new Set(rows.filter((row) => row.changes).flatMap((row) => row.notebook_ids)).size;
