@@ -49,7 +49,7 @@ class AudienceStore:
         chosen: set[int] = set()
         for selector in audience.selectors:
             targets = {"targets": array(selector.ids)}
-            chosen.update(await self.connection.scalars(CHOOSERS[selector.kind].chosen, targets))
+            chosen.update(await self.connection.scalar(CHOOSERS[selector.kind].chosen, targets) or ())
         chosen.difference_update(audience.without)
         values = {"notebooks": array(sorted(chosen)), "master": master_id, "pages": array(page_ids)}
         return (await self.connection.execute(text(_PRESENT + _ONLY[audience.only]), values)).scalar_one()

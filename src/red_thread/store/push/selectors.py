@@ -11,10 +11,10 @@ from red_thread.core.push import SelectorKind
 class Chooser:
     """How the ids of one kind of selector are understood.
 
-    `chosen`: the notebooks that `:targets` choose. `choosing`: the ids that choose one of `:notebooks`, each with the
-    notebook (`target_id`, `notebook_id`). `of_course`: of `:targets`, those that belong to the course
-    `:master`. `names`: what the ids are called in the sentence about a push (`target_id`, `name`); None: by the
-    names of their students.
+    `chosen`: the notebooks that `:targets` choose, as one array. `choosing`: the ids that choose one of
+    `:notebooks`, each with the notebook (`target_id`, `notebook_id`). `of_course`: of `:targets`, those that belong
+    to the course `:master`. `names`: what the ids are called in the sentence about a push (`target_id`, `name`);
+    None: by the names of their students.
     """
 
     chosen: TextClause
@@ -25,7 +25,7 @@ class Chooser:
 
 CHOOSERS: dict[SelectorKind, Chooser] = {
     SelectorKind.CLASS: Chooser(
-        chosen=text("SELECT id FROM notebook WHERE class_id = ANY(CAST(:targets AS bigint[]))"),
+        chosen=text("SELECT array_agg(id) FROM notebook WHERE class_id = ANY(CAST(:targets AS bigint[]))"),
         choosing=text("""
             SELECT class_id AS target_id, id AS notebook_id FROM notebook
             WHERE id = ANY(CAST(:notebooks AS bigint[]))
@@ -37,7 +37,9 @@ CHOOSERS: dict[SelectorKind, Chooser] = {
         names=text("SELECT id AS target_id, name FROM class WHERE id = ANY(CAST(:targets AS bigint[]))"),
     ),
     SelectorKind.GROUP: Chooser(
-        chosen=text("SELECT notebook_id FROM group_member WHERE group_id = ANY(CAST(:targets AS bigint[]))"),
+        chosen=text("""
+            SELECT array_agg(notebook_id) FROM group_member WHERE group_id = ANY(CAST(:targets AS bigint[]))
+        """),
         choosing=text("""
             SELECT group_id AS target_id, notebook_id FROM group_member
             WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
@@ -49,7 +51,7 @@ CHOOSERS: dict[SelectorKind, Chooser] = {
         names=text("SELECT id AS target_id, name FROM student_group WHERE id = ANY(CAST(:targets AS bigint[]))"),
     ),
     SelectorKind.NOTEBOOK: Chooser(
-        chosen=text("SELECT unnest(CAST(:targets AS bigint[]))"),
+        chosen=text("SELECT CAST(:targets AS bigint[])"),
         choosing=text("""
             SELECT id AS target_id, id AS notebook_id FROM unnest(CAST(:notebooks AS bigint[])) id
         """),
