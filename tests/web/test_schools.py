@@ -57,6 +57,13 @@ async def test_a_made_up_session_of_no_school_keeps_nobody_out(visitor, school):
     assert answer.headers["set-cookie"].startswith('red_thread_session=""; ')
 
 
+async def test_a_large_body_for_a_school_that_is_not_there_is_not_read(visitor, school):
+    here = await visitor("tess@school.example")
+    for headers in ({"cookie": "red_thread_session=77.made-up"}, {"cookie": "", "X-Red-Thread-School": "77"}):
+        answer = await here.client.post("/api/blobs", content=b"x" * 2_000_000, headers=headers)
+        assert answer.status_code == 401, headers
+
+
 async def test_a_push_there_is_done_there(visitor, harbour, school, jobs):
     there = await visitor()
     await sign_in(there, THERE)

@@ -19,7 +19,7 @@ from red_thread.actions.people.sign_in import who_is
 from red_thread.actions.refusals import NotSignedIn
 from red_thread.reading.limits import wake
 from red_thread.settings import Settings
-from red_thread.store.database import Database, Health
+from red_thread.store.database import Database, Health, NoSuchSchool, NotNow
 from red_thread.web.dependencies import COOKIE, database_of
 from red_thread.web.events import NewsHub
 from red_thread.web.front_end import PackedAnswers, serve_front_end
@@ -91,8 +91,10 @@ async def _is_known(app: FastAPI, scope: Scope) -> bool:
     try:
         async with database_of(request).begin() as unit:
             await who_is(unit, request.cookies.get(COOKIE))
-    except NotSignedIn:
+    except (NotSignedIn, NoSuchSchool):
         return False
+    except NotNow:
+        return True  # the route asks again, and says that there is too much to do
     return True
 
 
