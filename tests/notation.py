@@ -23,6 +23,7 @@ KINDS = {
     "th": "tableHeader",
     "quote": "blockquote",
     "note": "callout",
+    "term": "term",
     "space": "space",
     "option": "option",
 }

@@ -123,7 +123,7 @@ FILES = {
     "lab.ipynb": (a_computing_notebook, {"lab": "Count the limpets by hand"}),
     "proof.tex": (lambda: rb"\section{Waves} They \emph{break}.", {"Waves": "They break."}),
     "wrack.org": (lambda: b"* Wrack\n- [X] brown\n\n| Place |\n| Ness |\n", {"Wrack": "brown Place Ness"}),
-    "tide.rst": (lambda: b"Ebb\n===\n\nIt *falls* [1]_.\n\n.. [1] At night.\n", {"Ebb": "It falls1. At night."}),
+    "tide.rst": (lambda: b"Ebb\n===\n\nIt *falls* [1]_.\n\n.. [1] At night.\n", {"Ebb": "It falls1.  At night."}),
     "photo.heic": (a_photo, {"photo": ""}),
 }
 

@@ -61,6 +61,7 @@ export function inserts(editor: Editor, surroundings: Surroundings): Choice[] {
 			run: put({ type: 'space', attrs: { id: newId(), kind: 'choice', several: false }, content: options() })
 		},
 		{ words: 'Gap in the sentence', run: () => putGap(editor) },
+		{ words: 'Term with its explanation', run: put(term()) },
 		{ words: 'Framed note', run: put(note(null)) },
 		{ words: 'Note: take care', run: put(note('care')) },
 		{ words: 'Note: a thought', run: put(note('idea')) },
@@ -79,6 +80,10 @@ function putGap(editor: Editor) {
 			{ type: 'text', text: ' ' }
 		])
 		.run();
+}
+
+function term() {
+	return { type: 'term', attrs: { id: newId() }, content: [paragraph(), paragraph()] };
 }
 
 function note(tone: string | null) {

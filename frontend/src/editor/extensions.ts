@@ -28,6 +28,7 @@ import { knots } from './knots';
 import { Link } from './link';
 import { margin } from './margin';
 import { Callout } from './nodes/callout';
+import { Term } from './nodes/term';
 import { Formula } from './nodes/formula';
 import { Gap } from './nodes/gap';
 import { Kept } from './nodes/kept';
@@ -100,6 +101,7 @@ export function pageExtensions(surroundings: Surroundings): Extensions {
 		TableHeader,
 		TableCell,
 		Callout,
+		Term,
 		Formula,
 		Space.configure({ surroundings }),
 		OptionNode.configure({ surroundings }),

@@ -9,7 +9,7 @@ import { Decoration, DecorationSet, type EditorView } from '@tiptap/pm/view';
 import { newId, type Surroundings } from './types';
 
 /** Left by Enter on their last empty line; a place to answer only by who does not answer in it. */
-const LEFT_BY_ENTER = new Set(['callout', 'blockquote']);
+const LEFT_BY_ENTER = new Set(['callout', 'term', 'blockquote']);
 
 export function goOnBelow({ hand, onlySpaces }: Surroundings) {
 	const fixed = hand === 'reader' || (hand === 'student' && onlySpaces);

@@ -51,6 +51,7 @@ const kinds = () => editor.state.doc.content.content.map((node) => node.type.nam
 
 it.each([
 	['Framed note', 'callout > paragraph', 'paragraph callout'],
+	['Term with its explanation', 'term > paragraph', 'paragraph term'],
 	['Note: take care', 'callout > paragraph', 'paragraph callout'],
 	['Table', 'table > tableRow > tableHeader > paragraph', 'paragraph table'],
 	['Formula', 'formula', 'paragraph formula'],

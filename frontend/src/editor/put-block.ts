@@ -5,7 +5,7 @@ import { putLine } from './go-on-below';
 import type { PageNode } from './types';
 
 /** In these one writes on; of a place to answer one asks something, and behind all others one goes on below. */
-const INSIDE = /callout|formula|codeBlock/;
+const INSIDE = /callout|term|formula|codeBlock/;
 
 export function putBlock(editor: Editor, block: PageNode, at?: number) {
 	const chain = editor.chain().focus();

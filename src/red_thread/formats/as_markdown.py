@@ -198,6 +198,7 @@ _WRITERS: dict[str, Callable[[Node, int], str]] = {
     "table": _table,
     "space": _space,
     "callout": _note,
+    "term": lambda block, depth: _framed("term", _inside(block, depth)),
 }
 
 

@@ -96,7 +96,7 @@ class _PlainLoader(yaml.BaseLoader):
 def _parser() -> MarkdownIt:
     # By itself the parser leaves out, without a word, what is nested deeper than 20 levels.
     parser = MarkdownIt("commonmark", {"html": True, "maxNesting": 200}).enable(["table", "strikethrough"])
-    for name in ("space", "note", *TONES):
+    for name in ("space", "note", "term", *TONES):
         container_plugin(parser, name)
     parser.use(footnote_plugin, inline=False)
     return parser.use(dollarmath_plugin, allow_labels=False).disable("math_inline")
@@ -338,6 +338,9 @@ class _Reader:
 
     def _container_note(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("callout", self._filled(node.children))]
+
+    def _container_term(self, node: SyntaxTreeNode) -> list[Node]:
+        return [self._made("term", self._filled(node.children))]
 
     def _toned(self, node: SyntaxTreeNode) -> list[Node]:
         return [self._made("callout", self._filled(node.children), tone=node.type.removeprefix("container_"))]

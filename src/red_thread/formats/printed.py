@@ -33,6 +33,7 @@ _MARKS = {
 }
 _HOLDERS = {
     "blockquote": "<blockquote>{}</blockquote>",
+    "term": "<div class='term'>{}</div>",
     "kept": "<div class='kept'><small>kept from before</small>{}</div>",
     "listItem": "<li>{}</li>",
     "bulletList": "<ul>{}</ul>",

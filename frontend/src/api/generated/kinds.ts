@@ -35,6 +35,12 @@ export const KINDS = {
   },
   "students": []
  },
+ "term": {
+  "content": "blocks",
+  "inline": false,
+  "attributes": {},
+  "students": []
+ },
  "blockquote": {
   "content": "blocks",
   "inline": false,
@@ -362,7 +368,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "callout": [
   "blockquote",
@@ -379,7 +386,26 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
+ ],
+ "term": [
+  "blockquote",
+  "bulletList",
+  "callout",
+  "codeBlock",
+  "formula",
+  "heading",
+  "horizontalRule",
+  "image",
+  "kept",
+  "orderedList",
+  "paragraph",
+  "recording",
+  "space",
+  "table",
+  "taskList",
+  "term"
  ],
  "blockquote": [
   "blockquote",
@@ -396,7 +422,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "kept": [
   "blockquote",
@@ -413,7 +440,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "listItem": [
   "blockquote",
@@ -430,7 +458,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "taskItem": [
   "blockquote",
@@ -447,7 +476,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "tableHeader": [
   "blockquote",
@@ -464,7 +494,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "tableCell": [
   "blockquote",
@@ -481,7 +512,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "option": [
   "blockquote",
@@ -498,7 +530,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "space": [
   "blockquote",
@@ -516,7 +549,8 @@ export const HOLDS = {
   "recording",
   "space",
   "table",
-  "taskList"
+  "taskList",
+  "term"
  ],
  "bulletList": [
   "listItem"

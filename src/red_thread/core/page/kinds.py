@@ -155,6 +155,7 @@ _ENTRIES = (
         noun=("framed note", "framed notes"),
         attributes={"tone": maybe(one_of(*TONES))},
     ),
+    _holder("term", is_block=True, family="frame", noun=("term", "terms")),
     _holder("blockquote", is_block=True, family="frame", noun=("quotation", "quotations")),
     _holder(KEPT, is_block=True, noun=("knot", "knots"), attributes={"from": is_text, "why": one_of(*KEPT_WHY)}),
     _holder("listItem", family="item", noun=("list item", "list items")),
