@@ -49,19 +49,18 @@ def _is_changed(join: _Join, base: CheckedPage, student: CheckedPage) -> bool:
 
 
 def _joins(base: CheckedPage, master: CheckedPage) -> Iterator[_Join]:
-    gone = [block_id for block_id, place in base.places.items() if block_id not in master and _is_prose(place.node)]
+    def is_gone(block_id: str) -> bool:
+        return block_id not in master and _is_prose(base.node(block_id))
+
+    gone = filter(is_gone, base.places)
     for parent in dict.fromkeys(map(base.parent, gone)):
         siblings = base.kids(parent)
         for at, stays in enumerate(siblings):
             if stays in master and _is_prose(base.node(stays)) and _is_prose(master.node(stays)):
-                before = list(takewhile(lambda block_id: _is_gone(block_id, base, master), reversed(siblings[:at])))
-                behind = list(takewhile(lambda block_id: _is_gone(block_id, base, master), siblings[at + 1 :]))
+                before = list(takewhile(is_gone, map(siblings.__getitem__, range(at - 1, -1, -1))))
+                behind = list(takewhile(is_gone, map(siblings.__getitem__, range(at + 1, len(siblings)))))
                 if before or behind:
                     yield from _join_around(stays, before, behind, base, master)
-
-
-def _is_gone(block_id: str, base: CheckedPage, master: CheckedPage) -> bool:
-    return block_id not in master and _is_prose(base.node(block_id))
 
 
 def _is_prose(block: Node) -> bool:
@@ -72,28 +71,49 @@ def _join_around(
     stays: str, before: Sequence[str], behind: Sequence[str], base: CheckedPage, master: CheckedPage
 ) -> Iterator[_Join]:
     """The join of a block with some of those that are gone beside it, the nearest first; none if words differ."""
-    joined = tokens_of(master.node(stays))
-    words = {block_id: tokens_of(base.node(block_id)) for block_id in (*before, stays, *behind)}
-    missing = len(joined) - len(words[stays])
-    for n_before in range(len(before) + 1):
-        wanted = missing - sum(len(words[block_id]) for block_id in before[:n_before])
-        n_behind = 0
-        while n_behind < len(behind) and wanted > 0:
-            wanted -= len(words[behind[n_behind]])
-            n_behind += 1
+    tokens = tokens_of(master.node(stays))
+    joined, own = [token.key for token in tokens], _keys(base, stays)
+    of_others = len(joined) - len(own)
+    if of_others <= 0:
+        return
+    left, right = _Beside(before, base, of_others), _Beside(behind, base, of_others)
+    for length, n_before in left.blocks_by_length.items():
+        n_behind = right.blocks_by_length.get(of_others - length)
+        rest = length + len(own)
+        if n_behind is None or joined[length:rest] != own or joined[rest:] != right.first(of_others - length):
+            continue
         blocks = (*reversed(before[:n_before]), stays, *behind[:n_behind])
-        if wanted == 0 and len(blocks) > 1 and _are(joined, [words[block_id] for block_id in blocks]):
-            yield _Join(blocks, stays, tuple(_blanks_between(joined, [words[block_id] for block_id in blocks])))
+        if joined[:length] == [key for block_id in blocks[:n_before] for key in _keys(base, block_id)] and all(
+            any(token.is_word for token in tokens_of(base.node(block_id))) for block_id in blocks
+        ):
+            yield _Join(blocks, stays, tuple(_blanks_between(tokens, [_keys(base, one) for one in blocks])))
             return
 
 
-def _are(joined: Sequence[Token], parts: Sequence[Sequence[Token]]) -> bool:
-    """Whether these are the words of all parts, each of which says something."""
-    says_something = all(any(token.is_word for token in part) for part in parts)
-    return says_something and [token.key for token in joined] == [token.key for part in parts for token in part]
+def _keys(base: CheckedPage, block_id: str) -> list[str]:
+    return [token.key for token in tokens_of(base.node(block_id))]
 
 
-def _blanks_between(joined: Sequence[Token], parts: Sequence[Sequence[Token]]) -> Iterator[Blank]:
+class _Beside:
+    """Blocks on one side of another, the nearest first, as far as they have `most` words together.
+
+    `blocks_by_length`: by how many words the first of them have, how many blocks those are.
+    """
+
+    def __init__(self, block_ids: Sequence[str], base: CheckedPage, most: int) -> None:
+        self.blocks_by_length, self._keys = {0: 0}, list[str]()
+        for count, block_id in enumerate(block_ids, 1):
+            self._keys += _keys(base, block_id)
+            if len(self._keys) > most:
+                break
+            self.blocks_by_length.setdefault(len(self._keys), count)
+
+    def first(self, length: int) -> list[str]:
+        """So many of their words, block by block."""
+        return self._keys[:length]
+
+
+def _blanks_between(joined: Sequence[Token], parts: Sequence[Sequence[str]]) -> Iterator[Blank]:
     end = 0
     for part in parts[:-1]:
         end += len(part)
