@@ -120,8 +120,8 @@ class School:
     async def finish(self) -> None:
         """Runs all pushes that wait."""
         async with self.database.begin() as unit:
-            found = await unit.connection.exec_driver_sql("SELECT id FROM push WHERE finished_at IS NULL ORDER BY id")
-            waiting = list(found.scalars())
+            rows = await unit.connection.exec_driver_sql("SELECT id FROM push WHERE finished_at IS NULL ORDER BY id")
+            waiting = list(rows.scalars())
         for push_id in waiting:
             await run_push(self.database.begin, HOUSE, push_id)
 

@@ -28,16 +28,16 @@ OF_STUDENT = [deed for deed, transition in TRANSITIONS.items() if transition.by 
 
 def ways(begins: CopyState, deeds: Sequence[Deed]) -> dict[CopyState, tuple[Deed, ...]]:
     """Every state that can be come to, with the fewest deeds that lead there."""
-    found: dict[CopyState, tuple[Deed, ...]] = {begins: ()}
+    way_to: dict[CopyState, tuple[Deed, ...]] = {begins: ()}
     to_look_at = deque([begins])
     while to_look_at:
         state = to_look_at.popleft()
         for deed in deeds:
             became = after(state, deed)
-            if became is not None and became not in found:
-                found[became] = (*found[state], deed)
+            if became is not None and became not in way_to:
+                way_to[became] = (*way_to[state], deed)
                 to_look_at.append(became)
-    return found
+    return way_to
 
 
 class Doing:

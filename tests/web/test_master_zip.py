@@ -51,9 +51,9 @@ async def outline_of(school: School, master: int) -> list[tuple[object, ...]]:
                 case Section(name=name, divider_id=divider, display=display, writing=writing):
                     told.append(("section", name, divider is not None, display, writing))
                 case OutlinePage(id=number, standing=standing):
-                    found = await unit.pages.get(number)
-                    assert found is not None
-                    told.append(("page", found.document["attrs"], standing))
+                    stored = await unit.pages.get(number)
+                    assert stored is not None
+                    told.append(("page", stored.document["attrs"], standing))
     return told
 
 

@@ -51,16 +51,16 @@ async def test_an_address_of_a_school_that_is_not_there_says_so(visitor, school,
 
 
 async def test_a_made_up_session_of_no_school_keeps_nobody_out(visitor, school):
-    here = await visitor()
-    answer = await here.client.get("/api/session", headers={"cookie": "red_thread_session=77.made-up"})
+    visiting = await visitor()
+    answer = await visiting.client.get("/api/session", headers={"cookie": "red_thread_session=77.made-up"})
     assert answer.status_code == 401
     assert answer.headers["set-cookie"].startswith('red_thread_session=""; ')
 
 
 async def test_a_large_body_for_a_school_that_is_not_there_is_not_read(visitor, school):
-    here = await visitor("tess@school.example")
+    visiting = await visitor("tess@school.example")
     for headers in ({"cookie": "red_thread_session=77.made-up"}, {"cookie": "", "X-Red-Thread-School": "77"}):
-        answer = await here.client.post("/api/blobs", content=b"x" * 2_000_000, headers=headers)
+        answer = await visiting.client.post("/api/blobs", content=b"x" * 2_000_000, headers=headers)
         assert answer.status_code == 401, headers
 
 

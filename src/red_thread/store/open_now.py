@@ -69,8 +69,8 @@ class OpenNowStore:
 
     async def tell(self, person_id: int, watch: str, progress: Progress) -> None:
         """How far the work has come that somebody watches by this key."""
-        said = {"doing": progress.doing, "done": progress.done, "of": progress.of}
-        await self.connection.execute(_TELL, {"person": person_id, "watch": watch, "now": self.now, **said})
+        columns = {"doing": progress.doing, "done": progress.done, "of": progress.of}
+        await self.connection.execute(_TELL, {"person": person_id, "watch": watch, "now": self.now, **columns})
 
     async def end(self, person_id: int, watch: str) -> None:
         """The work is over."""
@@ -78,8 +78,8 @@ class OpenNowStore:
 
     async def look(self, person_id: int, watch: str) -> Progress:
         """How far it is; nothing done of nothing where that is not known."""
-        found = (await self.connection.execute(_LOOK, {"person": person_id, "watch": watch})).one_or_none()
-        return as_value(Progress, found) if found else Progress()
+        row = (await self.connection.execute(_LOOK, {"person": person_id, "watch": watch})).one_or_none()
+        return as_value(Progress, row) if row else Progress()
 
     def _at(self, page_id: int, window: str) -> dict[str, object]:
         return {"page": page_id, "window": window, "now": self.now}

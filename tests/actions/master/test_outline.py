@@ -296,8 +296,8 @@ async def test_a_section_says_where_students_may_write_on_its_pages_and_on_new_o
 
     async def writing(*pages: int) -> list[str]:
         async with school.database.begin() as unit:
-            found = {page.id: page.document["attrs"] for page in await unit.pages.get_many(list(pages))}
-            return [found[page_id].get("writing", "everywhere") for page_id in pages]
+            items = {page.id: page.document["attrs"] for page in await unit.pages.get_many(list(pages))}
+            return [items[page_id].get("writing", "everywhere") for page_id in pages]
 
     async with school.database.begin() as unit:
         before = await set_section_writing(unit, school.teacher, school.section, "spaces")

@@ -77,7 +77,7 @@ async def test_no_word_is_lost_or_doubled(school: School, seed):
     for window in windows:
         await window.save(school, page_id, answered=True)
     async with school.database.begin() as unit:
-        found = await unit.pages.get(page_id)
-    assert found is not None
-    counts = Counter(" ".join(plain_text(block) for block in found.document["content"]).split())
+        page = await unit.pages.get(page_id)
+    assert page is not None
+    counts = Counter(" ".join(plain_text(block) for block in page.document["content"]).split())
     assert [word for window in windows for word in window.typed if counts[word] != 1] == []

@@ -34,13 +34,13 @@ async def test_a_push_that_waits_keeps_every_selector(two_classes: tuple[School,
     school, chosen = two_classes
     page = await school.add_page("a:Kelp")
     selector = Selector(kind, await ids_for(school, kind, chosen))
-    said = Audience((selector,), without=(chosen[0],), only=Only.LACKS)
+    audience = Audience((selector,), without=(chosen[0],), only=Only.LACKS)
     tomorrow = datetime.now(UTC) + timedelta(days=1)
     async with school.database.begin() as unit:
-        request = PushRequest(school.master, (page,), said)
+        request = PushRequest(school.master, (page,), audience)
         push_id = await start_push(unit, school.teacher, request, tomorrow.replace(tzinfo=None))
-        assert await unit.pushes.audience(push_id) == said
-        assert await unit.audiences.find(school.master, said, [page]) == chosen[1:]
+        assert await unit.pushes.audience(push_id) == audience
+        assert await unit.audiences.find(school.master, audience, [page]) == chosen[1:]
 
 
 @pytest.mark.parametrize("kind", SelectorKind)
@@ -59,8 +59,8 @@ async def test_who_is_chosen_is_known_from_both_ends(two_classes: tuple[School, 
 
 def test_an_audience_has_each_kind_and_each_id_once():
     kind, other = SelectorKind.GROUP, SelectorKind.CLASS
-    said = audience_from([(kind, [3, 3, 1]), (other, []), (kind, [1, 2])], without=[9, 9])
-    assert said == Audience((Selector(kind, (3, 1, 2)),), (9,))
+    audience = audience_from([(kind, [3, 3, 1]), (other, []), (kind, [1, 2])], without=[9, 9])
+    assert audience == Audience((Selector(kind, (3, 1, 2)),), (9,))
     known = {each: {1, 2} for each in SelectorKind}
-    assert said.among(known) == Audience((Selector(kind, (1, 2)),))
-    assert said.among({each: set() for each in SelectorKind}) == Audience()
+    assert audience.among(known) == Audience((Selector(kind, (1, 2)),))
+    assert audience.among({each: set() for each in SelectorKind}) == Audience()

@@ -7,7 +7,7 @@
 	const around = $derived(/^\/(master|notebook)\/\d+(?=\/)/.exec(route.pathname)?.[0]);
 
 	/** Loaded anew: what was remembered of an address that leads nowhere goes with it. */
-	function anew(event: MouseEvent) {
+	function reload(event: MouseEvent) {
 		if (event.ctrlKey || event.metaKey || event.shiftKey) return;
 		event.preventDefault();
 		location.assign(around ?? '/');
@@ -25,7 +25,7 @@
 			It may have been moved or taken out meanwhile.
 		{/if}
 	</p>
-	<a class="thumb text-accent underline" href={around ?? '/'} onclick={anew}
+	<a class="thumb text-accent underline" href={around ?? '/'} onclick={reload}
 		>{around?.startsWith('/master')
 			? 'To the course'
 			: around

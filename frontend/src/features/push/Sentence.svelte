@@ -18,7 +18,7 @@
 		children: Snippet;
 	}
 	let { push, course, verb, children }: Props = $props();
-	const said = $derived(push.sentence);
+	const sentence = $derived(push.sentence);
 	const without = $derived(push.audience.without);
 	const pulling = $derived(verb === 'Pull back');
 	const offered = $derived(course.master.pages.filter((page) => page.edition || !pulling));
@@ -53,14 +53,14 @@
 	class="max-w-[52rem] font-serif text-[1.375rem] leading-[1.6] font-medium tracking-tight text-balance sm:text-[1.75rem]"
 >
 	{#if pulling}<Sign name="frayed" class="mr-1 inline-block h-7 w-6 align-middle" />{/if}{verb}
-	<Pick words={pageWords(said, course)} label="Pages">
+	<Pick words={pageWords(sentence, course)} label="Pages">
 		<Chooser
 			label="Pages"
 			short={!pulling}
 			items={pages}
-			chosen={said.pages}
+			chosen={sentence.pages}
 			quick={quickPages}
-			ontoggle={(id) => push.say({ pages: toggled(said.pages, id) })}
+			ontoggle={(id) => push.say({ pages: toggled(sentence.pages, id) })}
 			ontake={(pages) => push.say({ pages })}
 		/>
 		{#if !pulling}
@@ -71,8 +71,8 @@
 						<Chooser
 							{label}
 							items={holders}
-							chosen={said[kind]}
-							ontoggle={(id) => push.say({ [kind]: toggled(said[kind], id) })}
+							chosen={sentence[kind]}
+							ontoggle={(id) => push.say({ [kind]: toggled(sentence[kind], id) })}
 						/>
 					</div>
 				{/if}
@@ -81,7 +81,7 @@
 	</Pick>
 	{pulling ? 'from' : 'to'}
 	<Whom {push} {course} />
-	<Pick words={withoutWords(said, course)} label="Leave out" after="," light={without.length === 0}>
+	<Pick words={withoutWords(sentence, course)} label="Leave out" after="," light={without.length === 0}>
 		<Chooser
 			label="Students to leave out"
 			items={reached}

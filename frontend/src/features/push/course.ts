@@ -22,8 +22,9 @@ export async function readCourse(master_id: number): Promise<Course> {
 	]);
 	const rosters = await Promise.all(
 		master.classes.map(async ({ id, name }) => {
-			const found = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
-			return found.students.map((student) => ({ ...student, class_id: id, class_name: name }));
+			const path = { class_id: id };
+			const { students } = await ask(api.GET('/api/classes/{class_id}', { params: { path } }));
+			return students.map((student) => ({ ...student, class_id: id, class_name: name }));
 		})
 	);
 	return { master, groups, students: rosters.flat() };
@@ -105,8 +106,8 @@ export const everyone = ({ master }: Course): Audience => ({
 
 /** Exactly these notebooks: whole classes by their names, the others one by one. */
 export function exactly(whom: Set<number>, course: Course): Audience {
-	const left = course.students.filter((one) => !whom.has(one.notebook_id)).map((one) => one.class_id);
-	const classes = everyone(course).selectors.class!.filter((id) => !left.includes(id));
+	const incomplete = course.students.filter((one) => !whom.has(one.notebook_id)).map((one) => one.class_id);
+	const classes = everyone(course).selectors.class!.filter((id) => !incomplete.includes(id));
 	const notebook = course.students
 		.filter((one) => whom.has(one.notebook_id) && !classes.includes(one.class_id))
 		.map((one) => one.notebook_id);

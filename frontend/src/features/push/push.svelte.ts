@@ -64,12 +64,12 @@ export abstract class SentenceState<P extends Plan> {
 	/** Begins with what the address says; where it says nobody, with whom the pages are for. */
 	async load(whom?: Promise<Set<number>>) {
 		const [course, exact] = await Promise.all([readCourse(this.id), whom]);
-		const said = inCourse(this.sentence, course);
-		const begun = said.audience ?? (exact ? exactly(exact, course) : everyone(course));
-		this.sentence = { ...said, audience: begun };
+		const asked = inCourse(this.sentence, course);
+		const audience = asked.audience ?? (exact ? exactly(exact, course) : everyone(course));
+		this.sentence = { ...asked, audience };
 		this.course = course;
 		await this.replan();
-		if (said.audience || exact || this.chosen) return;
+		if (asked.audience || exact || this.chosen) return;
 		const proposed = this.propose();
 		if (!proposed) return;
 		this.sentence = { ...this.sentence, audience: proposed };

@@ -23,8 +23,12 @@ function chance(seed: number) {
 
 function someSentence(next: (below: number) => number): Sentence {
 	const ids = () => [...new Set(Array.from({ length: next(4) }, () => 1 + next(90)))];
-	const one = <T>(things: readonly T[]): T => things[next(things.length)]!;
-	let audience: Audience = { ...NOBODY, without: ids(), only: one(['everyone', 'has', 'lacks', 'unopened']) };
+	const pick = <T>(things: readonly T[]): T => things[next(things.length)]!;
+	let audience: Audience = {
+		...NOBODY,
+		without: ids(),
+		only: pick(['everyone', 'has', 'lacks', 'unopened'])
+	};
 	for (const kind of SELECTOR_KINDS) audience = choosing(audience, kind, ids());
 	return {
 		pages: ids(),
@@ -33,10 +37,15 @@ function someSentence(next: (below: number) => number): Sentence {
 		audience: next(4) ? audience : null,
 		how: {
 			...USUAL,
-			...one([{}, { into: 7 }, { place: 'after', place_at: 5 }, { if_copy: 'second', untied: true }] as const)
+			...pick([
+				{},
+				{ into: 7 },
+				{ place: 'after', place_at: 5 },
+				{ if_copy: 'second', untied: true }
+			] as const)
 		},
-		at: one(['', '2027-01-11T08:00']),
-		again: one([null, 12])
+		at: pick(['', '2027-01-11T08:00']),
+		again: pick([null, 12])
 	};
 }
 

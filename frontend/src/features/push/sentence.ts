@@ -60,12 +60,12 @@ export const toggled = (ids: number[], id: number) => (ids.includes(id) ? withou
 /** As the part of an address behind its question mark; what is as usual is not said. */
 export function toAddress(sentence: Partial<Sentence>): string {
 	const { audience, how, at, again, ...parts } = { ...NOTHING, ...sentence };
-	const said: [string, string][] = PARTS.map((name) => [name, parts[name].join('.')]);
-	for (const kind of SELECTOR_KINDS) said.push([kind, chosenBy(audience, kind).join('.')]);
-	said.push(['without', (audience?.without ?? []).join('.')]);
-	said.push(['only', audience && audience.only !== 'everyone' ? audience.only : '']);
-	said.push(...Object.entries(howSaid(how)), ['at', at], ['again', String(again ?? '')]);
-	const address = new URLSearchParams(said.filter(([, value]) => value));
+	const parameters: [string, string][] = PARTS.map((name) => [name, parts[name].join('.')]);
+	for (const kind of SELECTOR_KINDS) parameters.push([kind, chosenBy(audience, kind).join('.')]);
+	parameters.push(['without', (audience?.without ?? []).join('.')]);
+	parameters.push(['only', audience && audience.only !== 'everyone' ? audience.only : '']);
+	parameters.push(...Object.entries(howSaid(how)), ['at', at], ['again', String(again ?? '')]);
+	const address = new URLSearchParams(parameters.filter(([, value]) => value));
 	// An audience that names nobody is one all the same: nobody is proposed over it.
 	if (audience && !address.toString().match(/(^|&)(class|group|notebook|without|only)=/))
 		address.set('class', '');
@@ -74,24 +74,31 @@ export function toAddress(sentence: Partial<Sentence>): string {
 
 /** The sentence that an address says. */
 export function fromAddress(search: string): Sentence {
-	const said = new URLSearchParams(search);
+	const parameters = new URLSearchParams(search);
 	const ids = (name: string) =>
-		(said.get(name) ?? '')
+		(parameters.get(name) ?? '')
 			.split('.')
 			.map(Number)
 			.filter((id) => Number.isSafeInteger(id) && id > 0);
 	const parts = Object.fromEntries(PARTS.map((name) => [name, ids(name)]));
 	const [again = null] = ids('again');
-	return { ...NOTHING, ...parts, audience: whomIn(said, ids), how: howIn(search), at: timeIn(search), again };
+	return {
+		...NOTHING,
+		...parts,
+		audience: whomIn(parameters, ids),
+		how: howIn(search),
+		at: timeIn(search),
+		again
+	};
 }
 
-function whomIn(said: URLSearchParams, ids: (name: string) => number[]): Audience | null {
-	if (![...SELECTOR_KINDS, 'without', 'only'].some((name) => said.has(name))) return null;
+function whomIn(parameters: URLSearchParams, ids: (name: string) => number[]): Audience | null {
+	if (![...SELECTOR_KINDS, 'without', 'only'].some((name) => parameters.has(name))) return null;
 	const named = SELECTOR_KINDS.map((kind) => [kind, ids(kind)] as const);
 	return {
 		selectors: Object.fromEntries(named.filter(([, chosen]) => chosen.length)),
 		without: ids('without'),
-		only: onlyIn(said.toString())
+		only: onlyIn(parameters.toString())
 	};
 }
 

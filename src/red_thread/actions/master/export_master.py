@@ -56,7 +56,7 @@ async def export_master(
     name = next(one.name for one in await unit.masters.of_teacher(actor.person_id) if one.id == master_id)
     outline = await unit.outlines.read(master_id)
     wanted = _wanted(outline, section_id, page_id)
-    found = {page.id: page for page in await unit.pages.get_many([page.id for page in wanted])}
+    pages = {page.id: page for page in await unit.pages.get_many([page.id for page in wanted])}
     items: list[ExportedPage | ExportedHolder] = []
     pictures: dict[str, tuple[str, bytes]] = {}
     whole = section_id is None and page_id is None
@@ -65,13 +65,13 @@ async def export_master(
             said = (item.display, item.writing) if isinstance(item, Section) else (Display.ORDINARY, "everywhere")
             items.append(ExportedHolder(_holders(outline, holder_of(item)), *said))
             continue
-        page, above = found[item.id], found.get(item.parent_id or 0)
+        page, above = pages[item.id], pages.get(item.parent_id or 0)
         holders = _holders(outline, ("section", page.section_id))
         items.append(ExportedPage(holders, page.document, above.title if above else None, item.standing, item.id))
         pictures |= await pictures_of(unit, actor, page.document)
     if section_id is not None:
         name = items[0].holders[-1][1]
-    return Exported(found[page_id].title if page_id is not None else name, items, pictures)
+    return Exported(pages[page_id].title if page_id is not None else name, items, pictures)
 
 
 def _wanted(outline: Outline, section_id: int | None, page_id: int | None) -> list[OutlinePage]:

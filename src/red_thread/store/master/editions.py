@@ -45,32 +45,32 @@ class EditionStore:
 
     async def of_page(self, page_id: int) -> list[EditionInfo]:
         """The editions of a page, newest first, each with how many stand on it."""
-        found = await self.connection.execute(_EDITIONS, {"page": page_id})
-        return as_values(EditionInfo, found)
+        rows = await self.connection.execute(_EDITIONS, {"page": page_id})
+        return as_values(EditionInfo, rows)
 
     async def latest(self, page_ids: list[int]) -> dict[int, tuple[int, int, bytes]]:
         """By page: id, number and fingerprint of its newest edition; nothing for one without."""
-        found = await self.connection.execute(_LATEST, {"pages": page_ids})
-        return {row.page_id: (row.id, row.number, row.fingerprint) for row in found}
+        rows = await self.connection.execute(_LATEST, {"pages": page_ids})
+        return {row.page_id: (row.id, row.number, row.fingerprint) for row in rows}
 
     async def document(self, edition_id: int) -> Node:
         """The page that an edition is."""
-        found = await self.connection.execute(
+        stored = await self.connection.execute(
             select(t.Content.document)
             .join(t.Edition, t.Edition.fingerprint == t.Content.fingerprint)
             .where(t.Edition.id == bindparam("edition")),
             {"edition": edition_id},
         )
-        return read(found.scalar_one())
+        return read(stored.scalar_one())
 
     async def documents(self, edition_ids: Collection[int]) -> dict[int, Node]:
         """The pages that these editions are, by their ids."""
-        found = await self.connection.execute(
+        rows = await self.connection.execute(
             select(t.Edition.id, t.Content.document)
             .join(t.Content, t.Edition.fingerprint == t.Content.fingerprint)
             .where(t.Edition.id.in_(edition_ids))
         )
-        return {row.id: read(row.document) for row in found}
+        return {row.id: read(row.document) for row in rows}
 
     async def make(self, pages: Sequence[tuple[MasterPage, int]], made_by: int) -> dict[int, int]:
         """Makes editions of pages as they are, under these numbers; gives their ids by the pages'."""

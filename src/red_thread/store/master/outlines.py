@@ -213,8 +213,8 @@ class OutlineStore:
 
     async def taken_out(self, master_id: int, since: datetime) -> list[TakenOutItem]:
         """What was taken out since then by itself, not with what it stood in; the newest first."""
-        found = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
-        return as_values(TakenOutItem, found)
+        rows = await self.connection.execute(_TAKEN_OUT, {"master": master_id, "since": since})
+        return as_values(TakenOutItem, rows)
 
 
 def _outline_page(row: tuple[Any, ...]) -> OutlinePage:

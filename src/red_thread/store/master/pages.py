@@ -58,8 +58,8 @@ class PageStore:
         """A master page; None if there is none of this id. `lock`: nobody else changes it meanwhile."""
         if lock:  # by itself, for the reason told in store/notebook/notebooks.py
             await self.connection.execute(select(t.Page.id).where(t.Page.id == page_id).with_for_update())
-        found = await self._where(t.Page.id == page_id)
-        return found[0] if found else None
+        pages = await self._where(t.Page.id == page_id)
+        return pages[0] if pages else None
 
     async def get_many(self, page_ids: list[int]) -> list[MasterPage]:
         """These master pages, in order of their ids."""
@@ -93,21 +93,21 @@ class PageStore:
             .join(t.Section, t.Section.id == t.Page.section_id)
             .where(condition)
         )
-        found = await self.connection.execute(wanted)
-        return [_page(row) for row in found]
+        rows = await self.connection.execute(wanted)
+        return [_page(row) for row in rows]
 
     async def state(self, page_id: int, revision: int) -> Node | None:
         """A page as it was at a revision; None if that is kept no more."""
-        found = await self.connection.execute(
+        state = await self.connection.execute(
             select(t.PageState.document).where(t.PageState.page_id == page_id, t.PageState.revision == revision)
         )
-        stored = found.scalar_one_or_none()
+        stored = state.scalar_one_or_none()
         return read(stored) if stored else None
 
     async def past(self, page_id: int) -> list[PastState]:
         """The last state of each burst of writing, the newest first."""
-        found = await self.connection.execute(_PAST, {"page": page_id})
-        return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in found]
+        rows = await self.connection.execute(_PAST, {"page": page_id})
+        return [PastState(row.revision, row.made_at, row.made_by_name or "", read(row.document)) for row in rows]
 
     async def last_of_window(self, page_id: int, window: Window) -> Sent | None:
         """The newest state that the window sent, whichever of its saves is being looked at."""
@@ -151,8 +151,8 @@ class PageStore:
             "query": " & ".join(f"{word}:*" for word in words),
             "within": [f"%{word}%" for word in words],
         }
-        found = await self.connection.execute(_SEARCH, values)
-        return [FoundPage(row.id, row.title, _parts_of(row.snippet)) for row in found]
+        rows = await self.connection.execute(_SEARCH, values)
+        return [FoundPage(row.id, row.title, _parts_of(row.snippet)) for row in rows]
 
 
 def _page(row: Any) -> MasterPage:

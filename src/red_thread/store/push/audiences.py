@@ -67,19 +67,19 @@ class AudienceStore:
 
     async def choosing(self, kind: SelectorKind, notebook_ids: Sequence[int]) -> dict[int, set[int]]:
         """By id of a selector of this kind, those of the notebooks that it chooses."""
-        found: dict[int, set[int]] = {}
+        notebooks_by_target: dict[int, set[int]] = {}
         values = {"notebooks": array(notebook_ids)}
         for target_id, notebook_id in await self.connection.execute(CHOOSERS[kind].choosing, values):
-            found.setdefault(target_id, set()).add(notebook_id)
-        return found
+            notebooks_by_target.setdefault(target_id, set()).add(notebook_id)
+        return notebooks_by_target
 
     async def called(self, kind: SelectorKind, ids: Collection[int]) -> dict[int, str]:
         """What the ids of one kind of selector are called; nothing for single notebooks."""
         names = CHOOSERS[kind].names
         if names is None or not ids:
             return {}
-        found = await self.connection.execute(names, {"targets": array(list(ids))})
-        return {row.target_id: row.name for row in found}
+        rows = await self.connection.execute(names, {"targets": array(list(ids))})
+        return {row.target_id: row.name for row in rows}
 
     async def names(self, notebook_ids: list[int]) -> list[Reached]:
         """Whose notebooks these are."""
