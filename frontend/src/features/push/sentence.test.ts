@@ -71,3 +71,8 @@ it('tells nobody from nobody yet', () => {
 it.each(['pages=x.-1.0.7', 'pages=7.1e400', 'pages=7..'])('passes over what is no id: %s', (address) =>
 	expect(fromAddress(address).pages).toEqual([7])
 );
+
+it('understands whom an address of an earlier release names', () => {
+	const { audience } = fromAddress('?pages=7&classes=1.2&groups=&students=30&without=4');
+	expect(audience).toEqual({ selectors: { class: [1, 2], notebook: [30] }, without: [4], only: 'everyone' });
+});

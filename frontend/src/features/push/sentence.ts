@@ -92,9 +92,17 @@ export function fromAddress(search: string): Sentence {
 	};
 }
 
+/** What the kinds were called in addresses of earlier releases: a tab that is opened again must not aim at everyone. */
+const CALLED_BEFORE: Partial<Record<SelectorKind, string>> = {
+	class: 'classes',
+	group: 'groups',
+	notebook: 'students'
+};
+
 function whomIn(parameters: URLSearchParams, ids: (name: string) => number[]): Audience | null {
-	if (![...SELECTOR_KINDS, 'without', 'only'].some((name) => parameters.has(name))) return null;
-	const named = SELECTOR_KINDS.map((kind) => [kind, ids(kind)] as const);
+	const names = SELECTOR_KINDS.map((kind) => [kind, CALLED_BEFORE[kind] ?? kind] as const);
+	if (![...names.flat(), 'without', 'only'].some((name) => parameters.has(name))) return null;
+	const named = names.map(([kind, before]) => [kind, [...new Set([...ids(kind), ...ids(before)])]] as const);
 	return {
 		selectors: Object.fromEntries(named.filter(([, chosen]) => chosen.length)),
 		without: ids('without'),
