@@ -455,7 +455,8 @@ class Copy(OfSchool):
     than the edition's. `parent_id`: the copy under which it is tucked.
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
-    `put_away_by_id`: the pull-back that put it into the drawer.
+    `put_away_by_id`: the pull-back that put it into the drawer. `home_section_id`: where it stood before its student
+    moved it.
 
     What a copy can be, and what becomes of it, is told by `core/notebook/copy_state.py`. Views: `standing_copy`, what
     is in a notebook, the drawer too; `copy_in_place`, without the drawer; `own_page`, begun by its student.
@@ -487,6 +488,7 @@ class Copy(OfSchool):
     cut_page_id: Mapped[int | None]
     cut_edition_id: Mapped[int | None]
     cut_by_id: Mapped[int | None]
+    home_section_id: Mapped[int | None]
     __table_args__ = (
         UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
         CheckConstraint("(page_id IS NULL) = (edition_id IS NULL)", name="ck_copy_tied_whole"),

@@ -9,6 +9,7 @@ from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.refusals import TakenBack
 from red_thread.core.push import (
     OPERATIONS,
+    Arrange,
     Cut,
     Done,
     Fetch,
@@ -27,6 +28,7 @@ from red_thread.core.push import (
     See,
     Spot,
     Step,
+    StudentsSpot,
     TakeFromDrawer,
     TakeHolder,
     TakeLoose,
@@ -58,7 +60,7 @@ _DIVIDERS = text("SELECT notebook_id, divider_id, name, order_key, renamed FROM 
 _COPIES = text("""
     SELECT c.notebook_id, s.section_id, s.order_key AS section_key, c.order_key, c.page_id, c.edition_id, c.ordinal,
         c.seen_edition_id, c.opened_at, c.put_away_at, c.put_away_by_id, c.title, c.parent_id, c.cut_at, c.cut_page_id,
-        c.cut_edition_id, c.cut_by_id, c.answered, c.knots, w.document
+        c.cut_edition_id, c.cut_by_id, c.answered, c.knots, c.home_section_id, w.document
     FROM standing_copy c JOIN notebook_section s ON s.id = c.notebook_section_id
     LEFT JOIN writing w ON w.copy_id = c.id ORDER BY 1, 3, 4, c.id
 """)
@@ -164,8 +166,17 @@ async def example(kind: type[Operation], w: World) -> Operation:
         Loosen(w.tides, w.everyone, was),
         Refresh(w.tides, w.everyone, w.edition, w.dune_edition),
         See(w.tides, w.everyone, (None,) * 3, (w.edition,) * 3),
+        Arrange(w.everyone, w.copy_ids, *_into_own_sections(w)),
     ]
     return next(operation for operation in examples if type(operation) is kind)
+
+
+def _into_own_sections(w: World) -> tuple[tuple[StudentsSpot, ...], tuple[StudentsSpot, ...]]:
+    """Where the copies stand, and a spot for each in a section of its student's own."""
+    before = tuple(StudentsSpot(spot.notebook_section_id or 0, spot.key) for spot in w.spots)
+    return before, tuple(
+        StudentsSpot(own, "a3", None, spot.notebook_section_id) for own, spot in zip(w.own, before, strict=True)
+    )
 
 
 async def _woven(w: World) -> Weave:

@@ -17,6 +17,7 @@ from red_thread.core.push.how import USUAL, Drawer, How, IfCopy, IfCut, IfOwn
 from red_thread.core.push.moved_on import AsTheyAre, Way, plan_moved_on, ways_of
 from red_thread.core.push.operations import (
     OPERATIONS,
+    Arrange,
     Cut,
     Fetch,
     InDrawer,
@@ -33,6 +34,7 @@ from red_thread.core.push.operations import (
     ReturnToDrawer,
     See,
     Spot,
+    StudentsSpot,
     TakeFromDrawer,
     TakeHolder,
     TakeLoose,
@@ -57,6 +59,7 @@ from red_thread.core.push.woven import weave
 __all__ = [
     "OPERATIONS",
     "USUAL",
+    "Arrange",
     "AsTheyAre",
     "Audience",
     "Cut",
@@ -104,6 +107,7 @@ __all__ = [
     "Spot",
     "Step",
     "Stood",
+    "StudentsSpot",
     "TakeFromDrawer",
     "TakeHolder",
     "TakeLoose",

@@ -68,7 +68,7 @@ class Copies:
 
 def _is_put_anew(copy: Untouched, how: How) -> bool:
     """Whether the push says where it goes: nobody has seen it, or written on it, where it stood before."""
-    if copy.pulled_back is None or copy.put_away or copy.ordinal or how.untied:
+    if copy.pulled_back is None or copy.put_away or copy.moved_by_student or copy.ordinal or how.untied:
         return False
     return copy.elsewhere or not how.where.is_in_order
 

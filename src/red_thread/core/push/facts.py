@@ -32,7 +32,8 @@ class Untouched:
 
     `pulled_back`: the pull-back that took them out of their notebooks again. `ordinal`: 0 for the first copy in a
     notebook, 1 for a second. Not `tied`: they came from that edition and were cut. `elsewhere`: what was pulled
-    back had stood in another section than that into which the page goes now.
+    back had stood in another section than that into which the page goes now. `moved_by_student`: it comes back to
+    where its student had put it.
     """
 
     page_id: int
@@ -43,6 +44,7 @@ class Untouched:
     ordinal: int = 0
     tied: bool = True
     elsewhere: bool = False
+    moved_by_student: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,9 +43,10 @@ _COPIES = text("""
                SELECT FROM section_tie s JOIN unnest(CAST(:pages AS bigint[]), CAST(:sections AS bigint[]))
                    goes(page, section) ON goes.section = s.section_id
                WHERE s.notebook_section_id = c.notebook_section_id AND goes.page = c.page_id) AS elsewhere,
+           pulled_back_id IS NOT NULL AND home_section_id IS NOT NULL AS moved_by_student,
            array_agg(notebook_id ORDER BY notebook_id) AS notebook_ids
     FROM copy c WHERE notebook_id = ANY(CAST(:notebooks AS bigint[])) AND page_id = ANY(:pages)
-    GROUP BY 1, 2, 3, 4, 5, 6, 7
+    GROUP BY 1, 2, 3, 4, 5, 6, 7, 8
 """)
 # Sections are alike if a sum of their entries is: 64 bits of it, so that ten thousand lists need not be built. By the
 # two tables of sections and not by their view, of which all rows would be read; and by itself (OFFSET 0), as beside
@@ -135,6 +136,7 @@ class _Copies:
     pulled_back: int | None
     ordinal: int
     elsewhere: bool
+    moved_by_student: bool
     notebook_ids: list[int]
 
 
@@ -166,6 +168,7 @@ class PushFactsReader:
                 pulled_back=c.pulled_back,
                 ordinal=c.ordinal,
                 elsewhere=c.elsewhere,
+                moved_by_student=c.moved_by_student,
             )
             for c in copies
             if not c.written

@@ -4,6 +4,7 @@ Whatever is planned, a push, a pull-back, the undoing of either, comes to a list
 is one class here and one entry of `red_thread.store.push.operations`, which refuses to start where one is missing.
 """
 
+from red_thread.core.push.operations.arranging import Arrange, StudentsSpot
 from red_thread.core.push.operations.drawer import Fetch, InDrawer, PutAway, ReturnToDrawer, TakeFromDrawer
 from red_thread.core.push.operations.editions import Refresh, See, Weave
 from red_thread.core.push.operations.holders import MakeHolder, Rename, TakeHolder, TieHolder, UntieHolder
@@ -17,10 +18,12 @@ OPERATIONS: tuple[type[Operation], ...] = (
     *(PutAway, TakeFromDrawer, Fetch, ReturnToDrawer),
     *(Cut, Uncut, Tie, Loosen),
     *(Refresh, See, Weave),
+    Arrange,
 )
 
 __all__ = [
     "OPERATIONS",
+    "Arrange",
     "Cut",
     "Fetch",
     "InDrawer",
@@ -37,6 +40,7 @@ __all__ = [
     "ReturnToDrawer",
     "See",
     "Spot",
+    "StudentsSpot",
     "TakeFromDrawer",
     "TakeHolder",
     "TakeLoose",

@@ -8,7 +8,7 @@ from sqlalchemy import TextClause, text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.core.push import OPERATIONS, MakeHolder, Operation, Place
-from red_thread.store.push.operations import drawer, editions, holders, standing, tying
+from red_thread.store.push.operations import arranging, drawer, editions, holders, standing, tying
 from red_thread.store.push.operations.entry import Entry, Guard, Statement, Values
 
 ENTRIES: Mapping[type[Operation], Entry] = {
@@ -17,6 +17,7 @@ ENTRIES: Mapping[type[Operation], Entry] = {
     **drawer.ENTRIES,
     **tying.ENTRIES,
     **editions.ENTRIES,
+    **arranging.ENTRIES,
 }
 _HELD = " FOR UPDATE"
 MANY = 1000
