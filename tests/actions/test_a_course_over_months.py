@@ -233,7 +233,7 @@ class CourseOverMonths(RuleBasedStateMachine):
     async def _bring_back(self, n: int, page: int) -> None:
         copy = await self.school.copy(self.students[n], page)
         async with self.database.begin() as unit:
-            await bring_back(unit, actor_of(self.students[n]), copy.id)
+            await bring_back(unit, actor_of(self.students[n]), [copy.id])
 
     def _standing(self) -> st.SearchStrategy[tuple[int, int]]:
         return st.sampled_from(sorted(self.given.keys() - self.out.keys()))

@@ -5,7 +5,9 @@ from typing import Any
 
 from PIL import Image
 
+from red_thread.actions.actor import Actor
 from red_thread.actions.classes.groups import make_group
+from red_thread.actions.notebook.own_pages import begin_section
 from red_thread.actions.push.run_push import run_push
 from red_thread.web.app import create_app
 from tests.school import School, to_classes
@@ -83,6 +85,12 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("put", "/api/pages/{page_id}"): as_json(document=document, revision=1),
         ("post", "/api/notebooks/{notebook_id}/pages"): as_json(title="x"),
         ("post", "/api/notebooks/{notebook_id}/sections"): as_json(name="x"),
+        ("post", "/api/notebooks/{notebook_id}/move"): as_json(copy_ids=[copy], section_id=1),
+        ("post", "/api/notebooks/{notebook_id}/drawer"): as_json(deed="put-away", copy_ids=[copy]),
+        ("post", "/api/notebooks/{notebook_id}/sections/{section_id}/move"): as_json(divider_id=None),
+        ("patch", "/api/notebooks/{notebook_id}/sections/{section_id}"): as_json(name="x"),
+        ("put", "/api/masters/{master_id}/arranging"): as_json(arranging="all"),
+        ("put", "/api/sections/{section_id}/arranging"): as_json(arranging=None),
         ("post", "/api/pages/{page_id}/many"): as_json(pattern="x", count=1, begins="2026-11-26"),
         ("post", "/api/pages/{page_id}/many/names"): as_json(pattern="x", count=1, begins="2026-11-26"),
         ("put", "/api/copies/{copy_id}"): as_json(document=document, revision=0, edition_id=1),
@@ -106,6 +114,8 @@ async def every_route(school: School, settings, database) -> list[tuple[str, str
     copy = await _given(school, page, push_id)
     async with database.begin() as unit:
         group_id = await make_group(unit, school.teacher, school.master, "Divers", [copy.notebook_id])
+        student = Actor(copy.person_id, "student")
+        begun = await begin_section(unit, student, copy.notebook_id, "Shells")
     filled = {
         "master_id": school.master,
         "class_id": school.classes["9A"],
@@ -118,6 +128,7 @@ async def every_route(school: School, settings, database) -> list[tuple[str, str
         "notebook_id": copy.notebook_id,
         "copy_id": copy.id,
         "group_id": group_id,
+        "arrangement_id": begun.arrangement_id,
         "revision": 0,
         "name": "none",
         "person_id": school.students["9A student 01"].person_id,

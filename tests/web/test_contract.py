@@ -5,7 +5,7 @@ from typing import Any
 
 import pytest
 
-from red_thread.actions.notebook.own_pages import begin_page
+from red_thread.actions.notebook.own_pages import NewPage, begin_page
 from red_thread.core.push import How, IfCopy
 from red_thread.web.app import create_app
 from tests.school import School, actor_of
@@ -51,7 +51,7 @@ async def _with_copies_of_every_kind(school: School) -> int:
     await school.pull_back("cut", [tides], "", [ben])
     await school.push([tides], "", [ben, cy], how=How(if_copy=IfCopy.SECOND))
     async with school.database.begin() as unit:
-        await begin_page(unit, actor_of(ada), ada.notebook_id, "Mine")
+        await begin_page(unit, actor_of(ada), ada.notebook_id, NewPage("Mine"))
     return tides
 
 

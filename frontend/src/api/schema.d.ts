@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrangements/{arrangement_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Undo Arrangement
+         * @description Undoes what was done to one's own notebook in one go; what it gives undoes the undoing.
+         */
+        post: operations["post_undo_arrangement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin": {
         parameters: {
             query?: never;
@@ -424,6 +444,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{copy_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Copy For Me
+         * @description Begins a page of one's own with all that is on this one.
+         */
+        post: operations["post_copy_for_me"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/copies/{copy_id}/history": {
         parameters: {
             query?: never;
@@ -693,6 +733,26 @@ export interface paths {
          */
         get: operations["get_master"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/masters/{master_id}/arranging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Arranging Of Course
+         * @description What the students of a course may do to their notebooks. Gives what it was.
+         */
+        put: operations["put_arranging_of_course"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1158,6 +1218,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/notebooks/{notebook_id}/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Drawer
+         * @description Puts pages of one's own notebook into the drawer, takes them out, or throws them away.
+         */
+        post: operations["post_drawer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notebooks/{notebook_id}/events": {
         parameters: {
             query?: never;
@@ -1172,6 +1252,46 @@ export interface paths {
         get: operations["get_events"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/home/{copy_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Home
+         * @description Brings a page back to where the teacher has it.
+         */
+        post: operations["post_home"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Move Pages
+         * @description Moves pages of one's own notebook, with what is tucked under them.
+         */
+        post: operations["post_move_pages"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1251,7 +1371,11 @@ export interface paths {
          */
         get: operations["get_shown"];
         put?: never;
-        post?: never;
+        /**
+         * Post Take Shown
+         * @description Takes a copy of a page on display; it comes as a push does.
+         */
+        post: operations["post_take_shown"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1272,6 +1396,86 @@ export interface paths {
          * @description Begins a section of one's own.
          */
         post: operations["post_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/sections/{section_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Patch Section
+         * @description Names a section in one's own notebook.
+         */
+        patch: operations["patch_section"];
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/sections/{section_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Move Section
+         * @description Moves a section in one's own notebook.
+         */
+        post: operations["post_move_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/sections/{section_id}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Section Away
+         * @description Puts a section of one's own away; its pages go into the drawer.
+         */
+        post: operations["post_section_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebooks/{notebook_id}/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Templates
+         * @description The templates with which students may begin pages of their own.
+         */
+        get: operations["get_templates"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1930,6 +2134,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sections/{section_id}/arranging": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Arranging Of Section
+         * @description What students may do in a section of their notebooks. Gives what it was.
+         */
+        put: operations["put_arranging_of_section"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sections/{section_id}/writing": {
         parameters: {
             query?: never;
@@ -2252,6 +2476,20 @@ export interface components {
             agreed: boolean;
         };
         /**
+         * ArrangedOut
+         * @description By which it is undone; None where nothing was to be done.
+         */
+        ArrangedOut: {
+            /** Arrangement Id */
+            arrangement_id: number | null;
+        };
+        /**
+         * Arranging
+         * @description What the students of a course, or in one of its sections, may do to their notebooks. What is there stays.
+         * @enum {string}
+         */
+        Arranging: "all" | "pages" | "nothing";
+        /**
          * AsStudentOut
          * @description A page as a student has it, and as they would have it after a push.
          */
@@ -2369,26 +2607,26 @@ export interface components {
         };
         /**
          * BeginPage
-         * @description A page of the student's own. `after`: the page in that section which it follows; last without it.
+         * @description A page of the student's own, as `actions.notebook.own_pages.NewPage` tells it.
          */
         BeginPage: {
             /** After */
             after?: number | null;
+            /** Begun As */
+            begun_as?: string | null;
+            /** Like */
+            like?: number | null;
             /** Section Id */
             section_id?: number | null;
             /** Title */
             title: string;
+            /** Under */
+            under?: number | null;
         };
         /** BeginSection */
         BeginSection: {
             /** Name */
             name: string;
-        };
-        /** BegunOut */
-        BegunOut: {
-            /** Master Id */
-            master_id: number;
-            session: components["schemas"]["SessionOut"];
         };
         /**
          * BlobOut
@@ -2631,6 +2869,16 @@ export interface components {
          * @enum {string}
          */
         Drawer: "leave" | "fetch";
+        /** DrawerDeed */
+        DrawerDeed: {
+            /** Copy Ids */
+            copy_ids: number[];
+            /**
+             * Deed
+             * @enum {string}
+             */
+            deed: "put-away" | "bring-back" | "throw-away";
+        };
         /** EditionOut */
         EditionOut: {
             /** Id */
@@ -2895,6 +3143,7 @@ export interface components {
          * @description The outline in reading order. `needles`: class id to the page where it is; `given`: pages anyone has.
          */
         MasterViewOut: {
+            arranging: components["schemas"]["Arranging"];
             /** Classes */
             classes: components["schemas"]["ClassOut"][];
             /** Dividers */
@@ -2957,6 +3206,30 @@ export interface components {
             after_id: number | null;
             /** Holder Id */
             holder_id: number | null;
+        };
+        /**
+         * MovePages
+         * @description `after`: the page behind which they go, first without it; `under`: the page under which they are tucked.
+         */
+        MovePages: {
+            /** After */
+            after?: number | null;
+            /** Copy Ids */
+            copy_ids: number[];
+            /** Section Id */
+            section_id: number;
+            /** Under */
+            under?: number | null;
+        };
+        /**
+         * MoveSection
+         * @description `after_key`: the order key of what it comes behind, first without it.
+         */
+        MoveSection: {
+            /** After Key */
+            after_key?: string | null;
+            /** Divider Id */
+            divider_id?: number | null;
         };
         /** MoveStudent */
         MoveStudent: {
@@ -3065,20 +3338,29 @@ export interface components {
         /**
          * NotebookPageOut
          * @description A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds.
+         *
+         *     `parent`: the copy under which it is tucked. `moved`: its student moved it from where the teacher has it.
+         *     `going_at`: it is in the drawer, and goes for good then.
          */
         NotebookPageOut: {
             /** Answerable */
             answerable: number;
             /** Answered */
             answered: number;
+            /** Going At */
+            going_at: string | null;
             /** Id */
             id: number;
             /** Knots */
             knots: number;
+            /** Moved */
+            moved: boolean;
             /** News */
             news: ("new" | "changed") | null;
             /** Page Id */
             page_id: number | null;
+            /** Parent */
+            parent: number | null;
             /** Put Away */
             put_away: boolean;
             /** Ready */
@@ -3094,8 +3376,12 @@ export interface components {
         /**
          * NotebookSectionOut
          * @description `divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`.
+         *
+         *     `put_away`: a section of the student's own that is not to be seen. `arranging`: what its student may do in it,
+         *     where that is another than in the notebook.
          */
         NotebookSectionOut: {
+            arranging: components["schemas"]["Arranging"] | null;
             /** Divider Id */
             divider_id: number | null;
             /** Id */
@@ -3108,9 +3394,12 @@ export interface components {
             own: boolean;
             /** Pages */
             pages: components["schemas"]["NotebookPageOut"][];
+            /** Put Away */
+            put_away: boolean;
         };
         /** NotebookViewOut */
         NotebookViewOut: {
+            arranging: components["schemas"]["Arranging"];
             /** Dividers */
             dividers: components["schemas"]["NotebookDividerOut"][];
             notebook: components["schemas"]["NotebookOut"];
@@ -3134,6 +3423,13 @@ export interface components {
             section_id: number;
             /** Taught */
             taught: boolean;
+        };
+        /** OfferedPageOut */
+        OfferedPageOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
         };
         /** OnOrOff */
         OnOrOff: {
@@ -3465,7 +3761,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "push" | "pull-back" | "catch-up" | "cut";
+            kind: "push" | "pull-back" | "catch-up" | "cut" | "taken";
             /**
              * Made At
              * Format: date-time
@@ -3863,6 +4159,7 @@ export interface components {
         };
         /** SectionOut */
         SectionOut: {
+            arranging: components["schemas"]["Arranging"] | null;
             display: components["schemas"]["Display"];
             /** Divider Id */
             divider_id: number | null;
@@ -3902,6 +4199,17 @@ export interface components {
             /** Proof */
             proof: string;
             school: components["schemas"]["SchoolAs"];
+        };
+        /** SetArrangingOfCourse */
+        SetArrangingOfCourse: {
+            arranging: components["schemas"]["Arranging"];
+        };
+        /**
+         * SetArrangingOfSection
+         * @description None: as the course says.
+         */
+        SetArrangingOfSection: {
+            arranging: components["schemas"]["Arranging"] | null;
         };
         /**
          * SetDisplay
@@ -4189,6 +4497,22 @@ export interface components {
          * @enum {string}
          */
         WrittenPages: "drawer" | "teacher" | "own" | "cut";
+        /**
+         * BegunOut
+         * @description What was begun, and by which its beginning is undone.
+         */
+        red_thread__web__schemas__notebook__BegunOut: {
+            /** Arrangement Id */
+            arrangement_id: number | null;
+            /** Id */
+            id: number;
+        };
+        /** BegunOut */
+        red_thread__web__schemas__people__BegunOut: {
+            /** Master Id */
+            master_id: number;
+            session: components["schemas"]["SessionOut"];
+        };
     };
     responses: never;
     parameters: never;
@@ -4361,6 +4685,39 @@ export interface operations {
             };
         };
     };
+    post_undo_arrangement: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                arrangement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_begin: {
         parameters: {
             query?: never;
@@ -4380,7 +4737,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BegunOut"];
+                    "application/json": components["schemas"]["red_thread__web__schemas__people__BegunOut"];
                 };
             };
             /** @description Validation Error */
@@ -5032,6 +5389,39 @@ export interface operations {
             };
         };
     };
+    post_copy_for_me: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["red_thread__web__schemas__notebook__BegunOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_history: {
         parameters: {
             query?: never;
@@ -5587,6 +5977,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MasterViewOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_arranging_of_course: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetArrangingOfCourse"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetArrangingOfCourse"];
                 };
             };
             /** @description Validation Error */
@@ -6492,6 +6919,43 @@ export interface operations {
             };
         };
     };
+    post_drawer: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawerDeed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_events: {
         parameters: {
             query?: never;
@@ -6512,6 +6976,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_home: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_move_pages: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovePages"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
                 };
             };
             /** @description Validation Error */
@@ -6548,7 +7083,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AddedOut"];
+                    "application/json": components["schemas"]["red_thread__web__schemas__notebook__BegunOut"];
                 };
             };
             /** @description Validation Error */
@@ -6663,6 +7198,40 @@ export interface operations {
             };
         };
     };
+    post_take_shown: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     post_section: {
         parameters: {
             query?: never;
@@ -6686,7 +7255,150 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AddedOut"];
+                    "application/json": components["schemas"]["red_thread__web__schemas__notebook__BegunOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    patch_section: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginSection"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_move_section: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveSection"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_section_away: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_templates: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferedPageOut"][];
                 };
             };
             /** @description Validation Error */
@@ -7879,6 +8591,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_arranging_of_section: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetArrangingOfSection"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetArrangingOfSection"];
+                };
             };
             /** @description Validation Error */
             422: {

@@ -125,9 +125,9 @@ async def require_writer(unit: Unit, actor: Actor, copy_id: int) -> CopyInfo:
     return copy
 
 
-async def require_own_notebook(unit: Unit, actor: Actor, notebook_id: int) -> NotebookInfo:
+async def require_own_notebook(unit: Unit, actor: Actor, notebook_id: int, what: str = "notebook") -> NotebookInfo:
     """A notebook of the actor's own, to write in."""
     notebook = await unit.notebooks.get(notebook_id)
     if notebook is None or actor.kind != "student" or notebook.person_id != actor.person_id:
-        raise NotFound(what="notebook")
+        raise NotFound(what=what)
     return notebook

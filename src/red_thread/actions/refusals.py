@@ -319,3 +319,17 @@ class StillUnderWay(Refused):
 
     status = 409
     hint = "Wait until it is done; then it can be undone."
+
+
+class KeptInOrder(Refused):
+    """Your teacher keeps this part of the notebook in order."""
+
+    status = 403
+    hint = "What is there stays as it is. Ask your teacher if you need it otherwise."
+
+
+class ChangedMeanwhile(Refused):
+    """Something else stands there now, so this stays as it is."""
+
+    status = 409
+    hint = "Look at it as it is now, and do it again if you want to."

@@ -14,6 +14,7 @@ from procrastinate.worker import Worker
 from sqlalchemy.exc import DBAPIError
 
 from red_thread.actions.actor import HOUSE
+from red_thread.actions.notebook.let_go import let_go
 from red_thread.actions.notebook.thin_histories import thin_histories
 from red_thread.actions.push.run_push import help_push, run_push
 from red_thread.actions.push.take_up_pushes import take_up_pushes
@@ -99,7 +100,8 @@ class Jobs:
 
     async def _thin(self, timestamp: int) -> None:
         pages = [await thin_histories(school.begin, HOUSE) for school in await self._schools()]
-        log.info("histories thinned out", pages=sum(pages))
+        gone = [await let_go(school.begin, HOUSE) for school in await self._schools()]
+        log.info("histories thinned out", pages=sum(pages), thrown_away=sum(gone))
 
     async def look_after_pushes(self) -> None:
         """Every few seconds, as long as the worker lives: what is unfinished and has no living job is taken up."""

@@ -11,6 +11,7 @@ from sqlalchemy.exc import DataError, DBAPIError, IntegrityError, InterfaceError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.ext.asyncio import AsyncEngine, create_async_engine
 
+from red_thread.store.documents import NotStorable
 from red_thread.store.unit import Defer, Unit
 
 # The school of an address, or of a command, that names none. No transaction takes it by itself.
@@ -37,10 +38,6 @@ _HEALTH = text("""
     SELECT EXISTS (SELECT FROM procrastinate_workers WHERE last_heartbeat > now() - interval '30 s'),
         count_merge_defects()
 """)
-
-
-class NotStorable(Exception):
-    """A number that is no id of anything, or text that PostgreSQL cannot hold."""
 
 
 class NoSuchSchool(Exception):

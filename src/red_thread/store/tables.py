@@ -28,6 +28,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 Moment = DateTime(timezone=True)
 OrderKey = Text(collation="C")
+ARRANGING = "arranging IN ('all', 'pages', 'nothing')"
 # Without a school this is an error, so that no row is ever of a school by chance.
 OWN_SCHOOL = "current_setting('red_thread.school')::integer"
 
@@ -183,13 +184,18 @@ class Invitation(OfSchool):
 
 
 class Master(OfSchool):
-    """The notebook of a course. `pushing_id`: the push whose batches may run now."""
+    """The notebook of a course. `pushing_id`: the push whose batches may run now.
+
+    `arranging`: what its students may do to their notebooks, as `core/notebook/arranging.py` has it.
+    """
 
     __tablename__ = "master"
     id: Mapped[int] = _id()
     name: Mapped[str]
     pushing_id: Mapped[int | None]
     made_at: Mapped[datetime] = _made_at()
+    arranging: Mapped[str] = mapped_column(server_default=text("'all'"))
+    __table_args__ = (CheckConstraint(ARRANGING, name="ck_master_arranging"),)
 
 
 class MasterTeacher(OfSchool):
@@ -220,7 +226,7 @@ class Divider(OfSchool):
 class Section(OfSchool):
     """A section of a master: it holds pages. `display`: "wraps", "ordinary" or "display", unless a page says more.
 
-    `writing`: of pages that are made in it, as a page has it.
+    `writing`: of pages that are made in it, as a page has it. `arranging`: where it is another than the course's.
     """
 
     __tablename__ = "section"
@@ -232,6 +238,8 @@ class Section(OfSchool):
     removed_at: Mapped[datetime | None]
     display: Mapped[str] = mapped_column(server_default=text("'ordinary'"))
     writing: Mapped[str] = mapped_column(server_default=text("'everywhere'"))
+    arranging: Mapped[str | None]
+    __table_args__ = (CheckConstraint(ARRANGING, name="ck_section_arranging"),)
 
 
 class Page(OfSchool):
@@ -422,7 +430,8 @@ class NotebookDivider(OfSchool):
 class NotebookSection(OfSchool):
     """A section of one notebook. `section_id` ties it to the master's; the name is as it was given.
 
-    `renamed`: the student gave it another, which no push changes.
+    `renamed`: the student gave it another, which no push changes. `put_away_at`: since when a section of
+    the student's own is seen no more, unless a page is brought back to it.
     """
 
     __tablename__ = "notebook_section"
@@ -433,7 +442,22 @@ class NotebookSection(OfSchool):
     order_key: Mapped[str] = mapped_column(OrderKey)
     notebook_divider_id: Mapped[int | None] = mapped_column(info={"to": "notebook_divider"})
     renamed: Mapped[bool] = mapped_column(server_default=text("false"))
-    __table_args__ = (UniqueConstraint("school_id", "notebook_id", "section_id"),)
+    put_away_at: Mapped[datetime | None]
+    __table_args__ = (
+        UniqueConstraint("school_id", "notebook_id", "section_id"),
+        CheckConstraint("put_away_at IS NULL OR section_id IS NULL", name="ck_notebook_section_own_alone_goes"),
+    )
+
+
+class Arrangement(OfSchool):
+    """What a student did to their notebook in one go, as the operations that did it, so that it can be undone."""
+
+    __tablename__ = "arrangement"
+    id: Mapped[int] = _id()
+    notebook_id: Mapped[int] = _to("notebook", index=True)
+    made_at: Mapped[datetime]
+    undone_at: Mapped[datetime | None]
+    operations: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
 
 
 class SectionAlso(OfSchool):
@@ -456,7 +480,8 @@ class Copy(OfSchool):
 
     `pulled_back_id`: the pull-back that took it out of the notebook; what was written on it is kept.
     `put_away_by_id`: the pull-back that put it into the drawer. `home_section_id`: where it stood before its student
-    moved it.
+    moved it. `going_at`: when a page of the student's own goes for good, as they said. `begun_as`: the name by which
+    a window began it, so that it is begun once however often that is sent.
 
     What a copy can be, and what becomes of it, is told by `core/notebook/copy_state.py`. Views: `standing_copy`, what
     is in a notebook, the drawer too; `copy_in_place`, without the drawer; `own_page`, begun by its student.
@@ -489,6 +514,8 @@ class Copy(OfSchool):
     cut_edition_id: Mapped[int | None]
     cut_by_id: Mapped[int | None]
     home_section_id: Mapped[int | None]
+    going_at: Mapped[datetime | None]
+    begun_as: Mapped[str | None]
     __table_args__ = (
         UniqueConstraint("school_id", "notebook_id", "page_id", "ordinal"),
         CheckConstraint("(page_id IS NULL) = (edition_id IS NULL)", name="ck_copy_tied_whole"),
@@ -499,6 +526,17 @@ class Copy(OfSchool):
         ),
         CheckConstraint("page_id IS NULL OR cut_at IS NULL", name="ck_copy_tied_or_cut"),
         CheckConstraint("put_away_at IS NOT NULL OR put_away_by_id IS NULL", name="ck_copy_in_drawer"),
+        CheckConstraint(
+            "going_at IS NULL OR put_away_at IS NOT NULL AND page_id IS NULL AND cut_page_id IS NULL",
+            name="ck_copy_own_alone_goes",
+        ),
+        Index(
+            "ix_copy_begun_as",
+            *("school_id", "notebook_id", "begun_as"),
+            unique=True,
+            postgresql_where=text("begun_as IS NOT NULL"),
+        ),
+        Index("ix_copy_going_at", *("school_id", "going_at"), postgresql_where=text("going_at IS NOT NULL")),
         Index(
             "one_place_each",
             *("school_id", "notebook_section_id", "order_key"),

@@ -28,7 +28,7 @@ from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import blobs, printing, watched
 from red_thread.web.routes.classes import classes, following, groups
 from red_thread.web.routes.master import masters, presence
-from red_thread.web.routes.notebook import knots, notebooks
+from red_thread.web.routes.notebook import arranging, knots, notebooks
 from red_thread.web.routes.people import accounts, my_schools, people, quotas, session
 from red_thread.web.routes.printing import Presses
 from red_thread.web.routes.push import pull_backs, pushes
@@ -79,6 +79,7 @@ _PARTS = (
     following,
     groups,
     notebooks,
+    arranging,
     knots,
     blobs,
     printing,

@@ -9,7 +9,8 @@ from starlette.exceptions import HTTPException
 
 from red_thread.actions.refusals import NotReadable, NotSignedIn, Refused
 from red_thread.formats.problems import Unreadable
-from red_thread.store.database import NoSuchSchool, NotNow, NotStorable, SameMoment
+from red_thread.store.database import NoSuchSchool, NotNow, SameMoment
+from red_thread.store.documents import NotStorable
 from red_thread.web.dependencies import COOKIE
 
 _log = logging.getLogger(__name__)

@@ -39,7 +39,7 @@ async def test_each_comes_to_their_own(school: School):
     await school.push([ebb], singles=[ada])
     copy = await school.copy(ada, ebb)
     assert (await do(school, find_way, actor_of(ada), ebb)).copy_id == copy.id
-    await do(school, put_away, actor_of(ada), copy.id)
+    await do(school, put_away, actor_of(ada), [copy.id])
     assert (await do(school, find_way, actor_of(ada), ebb)).copy_id == copy.id, "what is in the drawer is theirs too"
     await do(school, set_display, school.teacher, "page", ebb, Display.DISPLAY)
     way = await do(school, find_way, actor_of(ben), ebb)

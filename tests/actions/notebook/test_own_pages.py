@@ -7,7 +7,7 @@ import pytest
 from red_thread.actions.notebook import own_pages
 from red_thread.actions.notebook.drawer import bring_back, put_away
 from red_thread.actions.notebook.look_at_notebook import open_page
-from red_thread.actions.notebook.own_pages import begin_page, begin_section
+from red_thread.actions.notebook.own_pages import NewPage, begin_page, begin_section
 from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.refusals import NotebookFull, NotFound
 from red_thread.core.page.nodes import with_attributes
@@ -17,8 +17,7 @@ from tests.school import School, actor_of
 
 async def own(school: School, student, title="My shells", **where):
     async with school.database.begin() as unit:
-        copy_id = await begin_page(unit, actor_of(student), student.notebook_id, title, **where)
-    return copy_id
+        return (await begin_page(unit, actor_of(student), student.notebook_id, NewPage(title, **where))).id
 
 
 async def opened(school: School, student, copy_id):
@@ -94,10 +93,10 @@ async def test_the_drawer_takes_own_pages_and_given_ones(school: School, ada_and
     mine, given = await own(school, ada), (await school.copy(ada, tides)).id
     async with school.database.begin() as unit:
         for copy_id in (mine, given):
-            await put_away(unit, actor_of(ada), copy_id)
+            await put_away(unit, actor_of(ada), [copy_id])
     assert await school.shelf(ada) == ["[Tides]", "[My own pages]"]
     async with school.database.begin() as unit:
-        await bring_back(unit, actor_of(ada), mine)
+        await bring_back(unit, actor_of(ada), [mine])
     assert await school.shelf(ada) == ["[Tides]", "[My own pages]", "My shells"]
 
 
@@ -106,9 +105,9 @@ async def test_nobody_begins_pages_in_another_ones_notebook(school: School, ada_
     section = (await school.contents(ben))[0]["id"]
     async with school.database.begin() as unit:
         for act in (
-            begin_page(unit, actor_of(ben), ada.notebook_id, "x"),
-            begin_page(unit, school.teacher, ada.notebook_id, "x"),
-            begin_page(unit, actor_of(ada), ada.notebook_id, "x", section_id=section),
+            begin_page(unit, actor_of(ben), ada.notebook_id, NewPage("x")),
+            begin_page(unit, school.teacher, ada.notebook_id, NewPage("x")),
+            begin_page(unit, actor_of(ada), ada.notebook_id, NewPage("x", section_id=section)),
             begin_section(unit, actor_of(ben), ada.notebook_id, "x"),
         ):
             with pytest.raises(NotFound):
@@ -130,7 +129,7 @@ async def test_there_is_a_bound_to_them(school: School, ada_and_ben, monkeypatch
 async def test_an_own_section_stands_empty_until_something_is_in_it(school: School, ada_and_ben):
     ada, _, _ = ada_and_ben
     async with school.database.begin() as unit:
-        section = await begin_section(unit, actor_of(ada), ada.notebook_id, " Shells ")
+        section = (await begin_section(unit, actor_of(ada), ada.notebook_id, " Shells ")).id
     assert await school.shelf(ada) == ["[Tides]", "Tides", "[Shells]"]
     await own(school, ada, "Whelk", section_id=section)
     assert await school.shelf(ada) == ["[Tides]", "Tides", "[Shells]", "Whelk"]

@@ -7,7 +7,7 @@ import pytest
 from red_thread.actions.actor import Actor
 from red_thread.actions.add_blob import CleanBlob, add_to_copy, add_to_master
 from red_thread.actions.master.make_many import Many, make_many
-from red_thread.actions.notebook.own_pages import begin_page
+from red_thread.actions.notebook.own_pages import NewPage, begin_page
 from red_thread.actions.people.quotas import look_at_quotas, set_quota
 from red_thread.actions.refusals import NoRoom, NotFound
 from red_thread.actions.room import nearly_full
@@ -33,9 +33,9 @@ async def test_a_student_keeps_no_more_than_is_allowed(school: School, head: Act
     (ada,) = await school.add_class("9A", 1)
     await allow(school, head, Whose.STUDENT, Kept(250, 5, 1))
     async with school.database.begin() as unit:
-        copy = await begin_page(unit, actor_of(ada), ada.notebook_id, "Mine")
+        copy = (await begin_page(unit, actor_of(ada), ada.notebook_id, NewPage("Mine"))).id
         with pytest.raises(NoRoom, match="number of pages"):
-            await begin_page(unit, actor_of(ada), ada.notebook_id, "Mine too")
+            await begin_page(unit, actor_of(ada), ada.notebook_id, NewPage("Mine too"))
         for byte in (b"a", b"b"):
             await add_to_copy(unit, actor_of(ada), copy, CleanBlob("image/png", byte * 100))
         with pytest.raises(NoRoom, match="pictures and recordings"):
@@ -64,7 +64,7 @@ async def test_the_whole_school_has_a_quota_and_who_looks_after_it_sees_who_keep
     await school.add_page("a:x", "One")
     async with school.database.begin() as unit:
         await add_to_master(unit, school.teacher, school.master, PICTURE)
-        copy = await begin_page(unit, actor_of(ada), ada.notebook_id, "Mine")
+        copy = (await begin_page(unit, actor_of(ada), ada.notebook_id, NewPage("Mine"))).id
         await add_to_copy(unit, actor_of(ada), copy, PICTURE)
         seen = await look_at_quotas(unit, head)
         assert seen.used == Kept(100, 1, 2), "the same bytes are kept once"

@@ -10,21 +10,28 @@ from red_thread.actions.refusals import TakenBack
 from red_thread.core.push import (
     OPERATIONS,
     Arrange,
+    ArrangeSection,
     Cut,
     Done,
     Fetch,
     InDrawer,
+    LayAside,
+    LaySectionAside,
     Loosen,
     MakeHolder,
     Move,
+    NameSection,
     Operation,
     Place,
     PlaceLoose,
     PutAway,
     Refresh,
     Rename,
+    Rest,
     Restore,
     ReturnToDrawer,
+    SectionName,
+    SectionSpot,
     See,
     Spot,
     Step,
@@ -51,7 +58,7 @@ from tests.school import School
 
 PUSH, EARLIER = 500, 400
 _SECTIONS = text("""
-    SELECT s.notebook_id, s.section_id, s.name, s.order_key, s.renamed, d.name AS divider, array(
+    SELECT s.notebook_id, s.section_id, s.name, s.order_key, s.renamed, s.put_away_at, d.name AS divider, array(
         SELECT a.section_id FROM section_also a WHERE a.notebook_section_id = s.id) AS also
     FROM notebook_section s LEFT JOIN notebook_divider d ON d.id = s.notebook_divider_id ORDER BY 1, 4, 2
 """)
@@ -60,7 +67,7 @@ _DIVIDERS = text("SELECT notebook_id, divider_id, name, order_key, renamed FROM 
 _COPIES = text("""
     SELECT c.notebook_id, s.section_id, s.order_key AS section_key, c.order_key, c.page_id, c.edition_id, c.ordinal,
         c.seen_edition_id, c.opened_at, c.put_away_at, c.put_away_by_id, c.title, c.parent_id, c.cut_at, c.cut_page_id,
-        c.cut_edition_id, c.cut_by_id, c.answered, c.knots, c.home_section_id, w.document
+        c.cut_edition_id, c.cut_by_id, c.answered, c.knots, c.home_section_id, c.going_at, w.document
     FROM standing_copy c JOIN notebook_section s ON s.id = c.notebook_section_id
     LEFT JOIN writing w ON w.copy_id = c.id ORDER BY 1, 3, 4, c.id
 """)
@@ -167,6 +174,10 @@ async def example(kind: type[Operation], w: World) -> Operation:
         Refresh(w.tides, w.everyone, w.edition, w.dune_edition),
         See(w.tides, w.everyone, (None,) * 3, (w.edition,) * 3),
         Arrange(w.everyone, w.copy_ids, *_into_own_sections(w)),
+        LayAside(w.everyone, w.copy_ids, (Rest(),) * 3, (Rest(now, EARLIER),) * 3),
+        ArrangeSection(w.everyone, w.own, (SectionSpot(None, "a9"),) * 3, (SectionSpot(None, "a95"),) * 3),
+        NameSection(w.everyone, w.own, (SectionName("dunes", False),) * 3, (SectionName("Sand", True),) * 3),
+        LaySectionAside(w.everyone, w.own, (None,) * 3, (now,) * 3),
     ]
     return next(operation for operation in examples if type(operation) is kind)
 

@@ -4,7 +4,7 @@ from datetime import timedelta
 
 import pytest
 
-from red_thread.actions.notebook.own_pages import begin_page, begin_section
+from red_thread.actions.notebook.own_pages import NewPage, begin_page, begin_section
 from red_thread.actions.push.start_push import start_push
 from red_thread.core.push import How, IfOwn
 from red_thread.store.classes.values import Student
@@ -22,9 +22,9 @@ async def school(database) -> School:
 
 async def make_section(school: School, student: Student, name: str, *titles: str) -> int:
     async with school.database.begin() as unit:
-        section = await begin_section(unit, actor_of(student), student.notebook_id, name)
+        section = (await begin_section(unit, actor_of(student), student.notebook_id, name)).id
         for title in titles:
-            await begin_page(unit, actor_of(student), student.notebook_id, title, section)
+            await begin_page(unit, actor_of(student), student.notebook_id, NewPage(title, section))
     return section
 
 

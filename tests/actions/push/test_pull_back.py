@@ -35,7 +35,7 @@ async def test_untouched_copies_go_and_written_ones_into_the_drawer(school: Scho
     assert [await in_drawer(school, student) for student in (ada, ben, cem)] == [["Tides today"], [], []]
     assert await board(school) == (["Tides today"], {"00": [5 + 32 * 10], "01": [0], "02": [0]})
     async with school.database.begin() as unit:
-        await bring_back(unit, actor_of(ada), (await school.copy(ada, tides)).id)
+        await bring_back(unit, actor_of(ada), [(await school.copy(ada, tides)).id])
     assert await school.shelf(ada) == ["[Tides]", "Tides today"]
     assert await school.reads(ada, tides) == CRABS
 
@@ -49,7 +49,7 @@ async def test_written_copies_kept_for_the_teacher_are_theirs_to_read_and_nobody
         with pytest.raises(TakenBack):
             await open_page(unit, actor_of(ada), copy.id)
         with pytest.raises(TakenBack):
-            await bring_back(unit, actor_of(ada), copy.id)
+            await bring_back(unit, actor_of(ada), [copy.id])
         assert (await open_page(unit, school.teacher, copy.id)).copy.pulled_back
     assert await school.reads(ada, tides) == CRABS
     assert (await board(school))[1] == {"00": [6], "01": [2], "02": [0]}
@@ -139,7 +139,7 @@ async def test_what_cannot_be_pulled_back(school: School):
     push_id = await school.start([tides], "9A")
     async with school.database.begin() as unit:
         with pytest.raises(NotFound):
-            await bring_back(unit, school.teacher, (await school.copy(ada, tides)).id)
+            await bring_back(unit, school.teacher, [(await school.copy(ada, tides)).id])
     with pytest.raises(StillUnderWay):
         await school.undo(push_id)
     school.teacher = actor_of(ada)

@@ -6,8 +6,8 @@ from datetime import datetime
 from red_thread.actions.actor import Actor
 from red_thread.actions.permissions import require_push, require_teacher
 from red_thread.actions.push.clock import require_time
-from red_thread.actions.push.editions import make_editions
-from red_thread.actions.push.plan_push import Chosen, PushRequest, choose, new_push
+from red_thread.actions.push.editions import current_editions
+from red_thread.actions.push.plan_push import PushRequest, choose, new_push
 from red_thread.actions.push.waiting_push import look_up_waiting
 from red_thread.actions.refusals import NotFound, Refused
 from red_thread.store.push.values import PushInfo
@@ -35,7 +35,7 @@ async def start_push(unit: Unit, actor: Actor, request: PushRequest, begins_at: 
     if begins_at is not None:
         waits = new_push(request, actor.person_id, "push", {page.id: None for page in chosen.pages}, [])
         return await unit.pushes.add(replace(waits, begins_at=await require_time(unit, begins_at)))
-    editions = await _editions(unit, actor.person_id, chosen)
+    editions = await current_editions(unit, chosen.pages, actor.person_id)
     push_id = await unit.pushes.add(new_push(request, actor.person_id, "push", editions, chosen.notebook_ids))
     await unit.queue.run_push(push_id, request.master_id)
     return push_id
@@ -53,14 +53,7 @@ async def begin_scheduled(unit: Unit, push: PushInfo) -> PushInfo | None:
         await unit.pushes.give_up(push.id, str(refused))
         return None
     how = chosen.request.how
-    await unit.pushes.begin(push.id, await _editions(unit, push.made_by, chosen), chosen.notebook_ids, how)
+    await unit.pushes.begin(
+        push.id, await current_editions(unit, chosen.pages, push.made_by), chosen.notebook_ids, how
+    )
     return replace(push, status="waiting", students=len(chosen.notebook_ids), how=how)
-
-
-async def _editions(unit: Unit, made_by: int, chosen: Chosen) -> dict[int, int]:
-    """By page, the edition that holds it as it is now; made where there is none."""
-    current = {page.id: chosen.current_edition(page) for page in chosen.pages}
-    numbers = {page_id: number for page_id, (_, number, _) in chosen.editions.items()}
-    lacking = [(page, numbers.get(page.id, 0) + 1) for page in chosen.pages if current[page.id] is None]
-    made = await make_editions(unit, lacking, made_by)
-    return {page_id: made[page_id] if edition is None else edition for page_id, edition in current.items()}

@@ -25,6 +25,7 @@ class Place(StrEnum):
     IN_PLACE = "in place"
     IN_DRAWER = "in the drawer"
     PUT_IN_DRAWER = "put into the drawer by a pull-back"
+    THROWN_AWAY = "in the drawer, and going for good"
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +44,7 @@ class Deed(StrEnum):
     WRITE = "write"
     PUT_AWAY = "put away"
     BRING_BACK = "bring back"
+    THROW_AWAY = "throw away"
     PUSH = "push"
     FETCH = "push, and fetch out of the drawer"
     TIE = "push, and tie again"
@@ -87,6 +89,13 @@ def _brought_back(state: CopyState) -> CopyState | None:
     return None if state.taken_out else replace(state, place=Place.IN_PLACE)
 
 
+def _thrown_away(state: CopyState) -> CopyState | None:
+    """Only what its student began: what a teacher gave is put away, and never destroyed by a student."""
+    if state.tie is not Tie.OWN:
+        return None
+    return state if state.place is Place.IN_PLACE else replace(state, place=Place.THROWN_AWAY)
+
+
 def _pushed(state: CopyState) -> CopyState:
     """What was pulled back stands in its notebook again, where it was; what follows nothing stays as it is."""
     return replace(state, taken_out=False) if state.tie is Tie.TIED else state
@@ -124,6 +133,7 @@ TRANSITIONS: Mapping[Deed, Transition] = {
     Deed.WRITE: Transition(By.STUDENT, _written),
     Deed.PUT_AWAY: Transition(By.STUDENT, _put_away),
     Deed.BRING_BACK: Transition(By.STUDENT, _brought_back),
+    Deed.THROW_AWAY: Transition(By.STUDENT, _thrown_away),
     Deed.PUSH: Transition(By.TEACHER, _pushed),
     Deed.FETCH: Transition(By.TEACHER, _fetched),
     Deed.TIE: Transition(By.TEACHER, _tied),

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal, TypeAlias, TypeVar
 
+from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.outline.standing import Standing
@@ -26,7 +27,10 @@ class Divider:
 
 @dataclass(frozen=True, slots=True)
 class Section:
-    """Holds pages in order. `display`: of its pages that say nothing themselves; `writing`: of those made in it."""
+    """Holds pages in order. `display`: of its pages that say nothing themselves; `writing`: of those made in it.
+
+    `arranging`: what students may do there, where it is another than the course's.
+    """
 
     id: int
     divider_id: int | None
@@ -34,6 +38,7 @@ class Section:
     order_key: str
     display: Display = Display.ORDINARY
     writing: str = "everywhere"
+    arranging: Arranging | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,6 +7,7 @@ from sqlalchemy import TextClause, insert, select, text, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 from sqlalchemy.ext.asyncio import AsyncConnection
 
+from red_thread.core.notebook.allowed import Arranging
 from red_thread.store import tables as t
 from red_thread.store.master.values import (
     Colleague,
@@ -94,6 +95,16 @@ class MasterStore:
             .order_by(t.Master.id)
         )
         return as_values(MasterInfo, found)
+
+    async def arranging(self, master_id: int) -> Arranging:
+        """What its students may do to their notebooks, where no section says another."""
+        wanted = select(t.Master.arranging).where(t.Master.id == master_id)
+        return Arranging((await self.connection.execute(wanted)).scalar_one())
+
+    async def set_arranging(self, master_id: int, arranging: Arranging) -> None:
+        """The same, set."""
+        row = update(t.Master).where(t.Master.id == master_id)
+        await self.connection.execute(row.values(arranging=arranging))
 
     async def hold(self, master_id: int) -> None:
         """Makes others who hold or share this master wait until the transaction ends."""

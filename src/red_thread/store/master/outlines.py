@@ -7,6 +7,7 @@ from typing import Any, Literal, TypeAlias
 from sqlalchemy import insert, select, text, update
 from sqlalchemy.ext.asyncio import AsyncConnection
 
+from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.outline.display import Display
 from red_thread.core.outline.tree import Divider, Outline, OutlinePage, Section
 from red_thread.core.page.fingerprint import fingerprint
@@ -87,6 +88,11 @@ class OutlineStore:
     def __init__(self, connection: AsyncConnection, now: datetime) -> None:
         self.connection, self.now = connection, now
 
+    async def read_of_page(self, page_id: int) -> Outline | None:
+        """The outline of the master in which a page is; None if there is no such page."""
+        item = await self.item("page", page_id)
+        return await self.read(item.master_id) if item else None
+
     async def read(self, master_id: int) -> Outline:
         """The dividers, sections and pages of a master that are not taken out, in order."""
         dividers = await self.connection.execute(
@@ -102,12 +108,13 @@ class OutlineStore:
                 t.Section.order_key,
                 t.Section.display,
                 t.Section.writing,
+                t.Section.arranging,
             ).where(t.Section.master_id == master_id, t.Section.removed_at.is_(None))
         )
         pages = await self.connection.execute(_PAGES, {"master": master_id})
         return Outline(
             tuple(as_values(Divider, dividers)),
-            tuple(Section(*r[:4], Display(r.display), r.writing) for r in sections),
+            tuple(Section(*r[:4], Display(r.display), r.writing, _arranging(r.arranging)) for r in sections),
             tuple(map(_outline_page, columns(pages, *_PAGE_COLUMNS))),
         )
 
@@ -188,6 +195,11 @@ class OutlineStore:
         """The same, set."""
         await self.connection.execute(update(t.Section).where(t.Section.id == section_id).values(writing=writing))
 
+    async def set_arranging(self, section_id: int, arranging: Arranging | None) -> None:
+        """What students may do in a section; None: as the course says."""
+        row = update(t.Section).where(t.Section.id == section_id)
+        await self.connection.execute(row.values(arranging=arranging))
+
     async def set_starter(self, page_id: int, on: bool) -> None:
         """Whether new notebooks begin with a page."""
         since = {"starter": on, "starter_since": self.now if on else None}
@@ -221,6 +233,10 @@ def _outline_page(row: tuple[Any, ...]) -> OutlinePage:
     *said, display, own = row
     made: Any = OutlinePage  # how many of them there are is known by name alone
     return made(*said, _DISPLAYS[display], _display(own))
+
+
+def _arranging(kept: str | None) -> Arranging | None:
+    return None if kept is None else Arranging(kept)
 
 
 def _display(stored: str | None) -> Display | None:

@@ -42,13 +42,18 @@ _NOTEBOOKS = """
 CONTENTS = """
     SELECT json_build_object('sections', coalesce(json_agg(json_build_object(
         'id', s.id, 'name', s.name, 'divider_id', s.notebook_divider_id, 'order_key', s.order_key,
-        'own', s.section_id IS NULL, 'pages', coalesce(c.pages, '[]')
+        'own', s.section_id IS NULL, 'put_away', s.put_away_at IS NOT NULL, 'arranging', (
+            SELECT coalesce(m.arranging, k.arranging) FROM section m JOIN master k ON k.id = m.master_id
+            WHERE m.id = s.section_id), 'pages', coalesce(c.pages, '[]')
     ) ORDER BY s.order_key, s.id), '[]'), 'dividers', (
         SELECT coalesce(json_agg(json_build_object('id', d.id, 'name', d.name, 'divider_id', d.parent_id,
             'order_key', d.order_key, 'empty', NOT EXISTS (
                 SELECT FROM notebook_section i WHERE i.notebook_divider_id = d.id AND i.notebook_id = :notebook)
         ) ORDER BY d.order_key, d.id), '[]') FROM notebook_divider d WHERE d.notebook_id = :notebook
-    ))::text
+    ), 'arranging', (
+        SELECT m.arranging FROM notebook n JOIN class k ON k.id = n.class_id JOIN master m ON m.id = k.master_id
+        WHERE n.id = :notebook)
+    )::text
     FROM notebook_section s
     LEFT JOIN (
         SELECT c.notebook_section_id, json_agg(json_build_object(
@@ -59,7 +64,8 @@ CONTENTS = """
             'news', CASE WHEN c.opened_at IS NULL THEN 'new'
                          WHEN c.page_id IS NOT NULL AND c.seen_edition_id IS DISTINCT FROM c.edition_id
                          THEN 'changed' END,
-            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL
+            'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL,
+            'moved', c.home_section_id IS NOT NULL, 'parent', c.parent_id, 'going_at', c.going_at
         ) ORDER BY c.order_key, c.id) AS pages
         FROM standing_copy c LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
         WHERE c.notebook_id = :notebook
@@ -78,7 +84,7 @@ _COPY = text("""
            c.seen_edition_id, c.revision, c.knots, c.opened_at, w.document, b.document AS edition,
            c.put_away_at IS NOT NULL AS put_away, c.put_away_by_id IS NOT NULL AS put_away_by_pull_back,
            c.pulled_back_id IS NOT NULL AS pulled_back,
-           c.page_id IS NOT NULL AS tied
+           c.page_id IS NOT NULL AS tied, c.going_at IS NOT NULL AS going
     FROM copy c
     JOIN notebook n ON n.id = c.notebook_id
     LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
@@ -200,17 +206,6 @@ class NotebookStore:
         found = await self.connection.execute(_KNOTTED, {"page": page_id})
         return [KnottedRow(row.copy_id, row.person_name, row.class_name, read(row.document)) for row in found]
 
-    async def bring_back(self, copy_id: int) -> None:
-        """Out of the drawer."""
-        await self.connection.execute(
-            update(t.Copy).where(t.Copy.id == copy_id).values(put_away_at=None, put_away_by_id=None)
-        )
-
-    async def put_away(self, copy_id: int) -> None:
-        """Into the drawer, by the student's own hand."""
-        away = update(t.Copy).where(t.Copy.id == copy_id, t.Copy.put_away_at.is_(None))
-        await self.connection.execute(away.values(put_away_at=self.now, put_away_by_id=None))
-
     async def sections(self, notebook_id: int) -> list[OwnSection]:
         """The sections of a notebook in their order, those that are tied too."""
         of = t.NotebookSection
@@ -225,18 +220,22 @@ class NotebookStore:
         added = insert(t.NotebookSection).values(notebook_id=notebook_id, name=name, order_key=order_key)
         return (await self.connection.execute(added.returning(t.NotebookSection.id))).scalar_one()
 
-    async def page_keys(self, notebook_section_id: int) -> list[tuple[int, str]]:
-        """The copies of a section with their order keys, in order, those too that stand in no notebook now."""
-        wanted = select(t.Copy.id, t.Copy.order_key).where(t.Copy.notebook_section_id == notebook_section_id)
-        found = await self.connection.execute(wanted.order_by(t.Copy.order_key, t.Copy.id))
-        return [(row.id, row.order_key) for row in found]
-
-    async def add_own_page(self, notebook_id: int, notebook_section_id: int, order_key: str) -> int | None:
+    async def add_own_page(
+        self,
+        notebook_id: int,
+        notebook_section_id: int,
+        order_key: str,
+        *,
+        parent_id: int | None,
+        begun_as: str | None,
+    ) -> int | None:
         """A copy that is tied to nothing and holds nothing yet; returns its id, None if the place is taken."""
         added = insert(t.Copy).values(
             notebook_id=notebook_id,
             notebook_section_id=notebook_section_id,
             order_key=order_key,
+            parent_id=parent_id,
+            begun_as=begun_as,
             opened_at=self.now,
         )
         return await self.connection.scalar(added.on_conflict_do_nothing().returning(t.Copy.id))
@@ -375,6 +374,7 @@ def _copy(row: Row[Any]) -> CopyInfo:
         row.pulled_back,
         row.tied,
         row.put_away_by_pull_back,
+        row.going,
     )
 
 

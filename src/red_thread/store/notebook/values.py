@@ -48,6 +48,7 @@ class CopyInfo:
     pulled_back: bool
     tied: bool = True
     put_away_by_pull_back: bool = False
+    going: bool = False
 
     @property
     def tie(self) -> Tie:
@@ -59,9 +60,15 @@ class CopyInfo:
     @property
     def state(self) -> CopyState:
         """What the copy is."""
-        in_drawer = Place.PUT_IN_DRAWER if self.put_away_by_pull_back else Place.IN_DRAWER
-        place = in_drawer if self.put_away else Place.IN_PLACE
-        return CopyState(self.tie, place, self.revision > 0, self.pulled_back)
+        return CopyState(self.tie, self._place, self.revision > 0, self.pulled_back)
+
+    @property
+    def _place(self) -> Place:
+        if not self.put_away:
+            return Place.IN_PLACE
+        if self.going:
+            return Place.THROWN_AWAY
+        return Place.PUT_IN_DRAWER if self.put_away_by_pull_back else Place.IN_DRAWER
 
 
 @dataclass(frozen=True, slots=True)

@@ -68,6 +68,12 @@ _ERASE_WORDS = (
     text(f"""
         UPDATE copy SET revision = 0, answered = 0, knots = 0, written_at = NULL, ready_at = NULL, title = NULL
         WHERE id IN {_THEIRS}"""),
+    text("""
+        UPDATE notebook_section n SET renamed = false,
+            name = coalesce((SELECT s.name FROM section s WHERE s.id = n.section_id), 'A section')
+        WHERE (section_id IS NULL OR renamed)
+        AND notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"""),
+    text("DELETE FROM arrangement WHERE notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"),
     text("DELETE FROM blob_put_in WHERE owner_id = :person"),
     text("DELETE FROM page_request WHERE notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"),
 )

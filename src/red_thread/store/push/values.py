@@ -9,7 +9,7 @@ from red_thread.core.outline.tree import Holder, Outline
 from red_thread.core.push import USUAL, Audience, How, Only, PushedPage
 
 # "cut": a pull-back that takes nothing away, but cuts every copy loose.
-PushKind: TypeAlias = Literal["push", "pull-back", "catch-up", "cut"]
+PushKind: TypeAlias = Literal["push", "pull-back", "catch-up", "cut", "taken"]
 
 
 @dataclass(frozen=True, slots=True)

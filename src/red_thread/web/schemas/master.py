@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.outline.display import Display
 from red_thread.web.schemas.common import Id, ProblemOut, Revision, Schema, WindowName
 from red_thread.web.schemas.people import RoleName
@@ -29,6 +30,7 @@ class SectionOut(Schema):
     name: str
     order_key: str
     display: Display
+    arranging: Arranging | None
 
 
 class OutlinePageOut(Schema):
@@ -57,6 +59,7 @@ class MasterViewOut(Schema):
     id: int
     name: str
     role: RoleName
+    arranging: Arranging
     dividers: list[DividerOut]
     sections: list[SectionOut]
     pages: list[OutlinePageOut]
@@ -277,6 +280,16 @@ class PageBefore(Schema):
 
     page_id: Id
     revision: Revision
+
+
+class SetArrangingOfCourse(Schema):
+    arranging: Arranging
+
+
+class SetArrangingOfSection(Schema):
+    """None: as the course says."""
+
+    arranging: Arranging | None
 
 
 class SetWriting(Schema):

@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.notebook.copy_state import Tie
 from red_thread.web.schemas.common import Id, Revision, Schema, WindowName
 
@@ -19,7 +20,11 @@ class NotebookOut(Schema):
 
 
 class NotebookPageOut(Schema):
-    """A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds."""
+    """A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds.
+
+    `parent`: the copy under which it is tucked. `moved`: its student moved it from where the teacher has it.
+    `going_at`: it is in the drawer, and goes for good then.
+    """
 
     id: int
     page_id: int | None
@@ -33,16 +38,25 @@ class NotebookPageOut(Schema):
     written: bool
     ready: bool
     put_away: bool
+    moved: bool
+    parent: int | None
+    going_at: datetime | None
 
 
 class NotebookSectionOut(Schema):
-    """`divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`."""
+    """`divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`.
+
+    `put_away`: a section of the student's own that is not to be seen. `arranging`: what its student may do in it,
+    where that is another than in the notebook.
+    """
 
     id: int
     name: str
     divider_id: int | None
     order_key: str
     own: bool
+    put_away: bool
+    arranging: Arranging | None
     pages: list[NotebookPageOut]
 
 
@@ -60,14 +74,57 @@ class NotebookViewOut(Schema):
     notebook: NotebookOut
     sections: list[NotebookSectionOut]
     dividers: list[NotebookDividerOut]
+    arranging: Arranging
 
 
 class BeginPage(Schema):
-    """A page of the student's own. `after`: the page in that section which it follows; last without it."""
+    """A page of the student's own, as `actions.notebook.own_pages.NewPage` tells it."""
 
     title: str = Field(min_length=1, max_length=300, pattern=r"\S")
     section_id: Id | None = None
     after: Id | None = None
+    under: Id | None = None
+    like: Id | None = None
+    begun_as: WindowName | None = None
+
+
+class BegunOut(Schema):
+    """What was begun, and by which its beginning is undone."""
+
+    id: int
+    arrangement_id: int | None
+
+
+class ArrangedOut(Schema):
+    """By which it is undone; None where nothing was to be done."""
+
+    arrangement_id: int | None
+
+
+class OfferedPageOut(Schema):
+    id: int
+    title: str
+
+
+class MovePages(Schema):
+    """`after`: the page behind which they go, first without it; `under`: the page under which they are tucked."""
+
+    copy_ids: list[Id] = Field(min_length=1, max_length=1000)
+    section_id: Id
+    after: Id | None = None
+    under: Id | None = None
+
+
+class MoveSection(Schema):
+    """`after_key`: the order key of what it comes behind, first without it."""
+
+    divider_id: Id | None = None
+    after_key: str | None = Field(default=None, max_length=500)
+
+
+class DrawerDeed(Schema):
+    deed: Literal["put-away", "bring-back", "throw-away"]
+    copy_ids: list[Id] = Field(min_length=1, max_length=1000)
 
 
 class BeginSection(Schema):

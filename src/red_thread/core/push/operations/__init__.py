@@ -4,7 +4,17 @@ Whatever is planned, a push, a pull-back, the undoing of either, comes to a list
 is one class here and one entry of `red_thread.store.push.operations`, which refuses to start where one is missing.
 """
 
-from red_thread.core.push.operations.arranging import Arrange, StudentsSpot
+from red_thread.core.push.operations.arranging import (
+    Arrange,
+    ArrangeSection,
+    LayAside,
+    LaySectionAside,
+    NameSection,
+    Rest,
+    SectionName,
+    SectionSpot,
+    StudentsSpot,
+)
 from red_thread.core.push.operations.drawer import Fetch, InDrawer, PutAway, ReturnToDrawer, TakeFromDrawer
 from red_thread.core.push.operations.editions import Refresh, See, Weave
 from red_thread.core.push.operations.holders import MakeHolder, Rename, TakeHolder, TieHolder, UntieHolder
@@ -18,26 +28,33 @@ OPERATIONS: tuple[type[Operation], ...] = (
     *(PutAway, TakeFromDrawer, Fetch, ReturnToDrawer),
     *(Cut, Uncut, Tie, Loosen),
     *(Refresh, See, Weave),
-    Arrange,
+    *(Arrange, LayAside, ArrangeSection, NameSection, LaySectionAside),
 )
 
 __all__ = [
     "OPERATIONS",
     "Arrange",
+    "ArrangeSection",
     "Cut",
     "Fetch",
     "InDrawer",
+    "LayAside",
+    "LaySectionAside",
     "Loosen",
     "MakeHolder",
     "Move",
+    "NameSection",
     "Operation",
     "Place",
     "PlaceLoose",
     "PutAway",
     "Refresh",
     "Rename",
+    "Rest",
     "Restore",
     "ReturnToDrawer",
+    "SectionName",
+    "SectionSpot",
     "See",
     "Spot",
     "StudentsSpot",

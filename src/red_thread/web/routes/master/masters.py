@@ -29,6 +29,7 @@ from red_thread.actions.master.save_master_page import SavedMasterPage, save_mas
 from red_thread.actions.master.search import search_master
 from red_thread.actions.master.section_writing import set_section_writing
 from red_thread.actions.master.see_as_student import see_as_student
+from red_thread.actions.master.set_arranging import set_arranging_of_course, set_arranging_of_section
 from red_thread.actions.master.starter_pages import set_starter
 from red_thread.actions.master.templates import add_page_like, set_template
 from red_thread.actions.permissions import require_teacher
@@ -73,6 +74,8 @@ from red_thread.web.schemas.master import (
     SavePage,
     SectionBeforeOut,
     SectionOut,
+    SetArrangingOfCourse,
+    SetArrangingOfSection,
     SetDisplay,
     SetWriting,
     TakenOutOut,
@@ -103,6 +106,7 @@ async def get_master(master_id: int, unit: InUnit, actor: ByActor) -> MasterView
         id=master_id,
         name=mine[master_id].name,
         role=mine[master_id].role,
+        arranging=await unit.masters.arranging(master_id),
         dividers=[DividerOut.model_validate(item) for item in ordered if isinstance(item, Divider)],
         sections=[SectionOut.model_validate(item) for item in ordered if isinstance(item, Section)],
         pages=_OUTLINE_PAGES.validate_python([item for item in ordered if isinstance(item, OutlinePage)]),
@@ -146,6 +150,22 @@ async def put_section_writing(section_id: int, body: SetWriting, unit: InUnit, a
     before = await set_section_writing(unit, actor, section_id, body.writing, body.pages_too)
     pages = [PageBefore(page_id=page_id, revision=revision) for page_id, revision in before.pages.items()]
     return SectionBeforeOut(writing=before.writing, pages=pages)
+
+
+@router.put("/masters/{master_id}/arranging")
+async def put_arranging_of_course(
+    master_id: int, body: SetArrangingOfCourse, unit: InUnit, actor: ByActor
+) -> SetArrangingOfCourse:
+    """What the students of a course may do to their notebooks. Gives what it was."""
+    return SetArrangingOfCourse(arranging=await set_arranging_of_course(unit, actor, master_id, body.arranging))
+
+
+@router.put("/sections/{section_id}/arranging")
+async def put_arranging_of_section(
+    section_id: int, body: SetArrangingOfSection, unit: InUnit, actor: ByActor
+) -> SetArrangingOfSection:
+    """What students may do in a section of their notebooks. Gives what it was."""
+    return SetArrangingOfSection(arranging=await set_arranging_of_section(unit, actor, section_id, body.arranging))
 
 
 @router.put("/pages/{page_id}/starter", status_code=204)

@@ -8,7 +8,6 @@ from fastapi.responses import StreamingResponse
 
 from red_thread.actions.notebook.drawer import bring_back, put_away
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
-from red_thread.actions.notebook.own_pages import begin_page, begin_section
 from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.notebook.reading_place import look_at_reading_place, read_shown
 from red_thread.actions.notebook.save_copy import Save, save_copy
@@ -16,10 +15,7 @@ from red_thread.actions.permissions import require_reader
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
-from red_thread.web.schemas.common import AddedOut
 from red_thread.web.schemas.notebook import (
-    BeginPage,
-    BeginSection,
     MomentOut,
     NotebookOut,
     NotebookViewOut,
@@ -123,25 +119,13 @@ async def post_go_back(copy_id: int, revision: int, unit: InUnit, actor: ByActor
 @router.post("/copies/{copy_id}/bring-back", status_code=204)
 async def post_bring_back(copy_id: int, unit: InUnit, actor: ByActor) -> None:
     """Takes a page of one's own out of the drawer."""
-    await bring_back(unit, actor, copy_id)
+    await bring_back(unit, actor, [copy_id])
 
 
 @router.post("/copies/{copy_id}/put-away", status_code=204)
 async def post_put_away(copy_id: int, unit: InUnit, actor: ByActor) -> None:
     """Puts a page of one's own into the drawer."""
-    await put_away(unit, actor, copy_id)
-
-
-@router.post("/notebooks/{notebook_id}/pages", status_code=201)
-async def post_page(notebook_id: int, body: BeginPage, unit: InUnit, actor: ByActor) -> AddedOut:
-    """Begins a page of one's own; gives the id under which it is opened."""
-    return AddedOut(id=await begin_page(unit, actor, notebook_id, body.title, body.section_id, body.after))
-
-
-@router.post("/notebooks/{notebook_id}/sections", status_code=201)
-async def post_section(notebook_id: int, body: BeginSection, unit: InUnit, actor: ByActor) -> AddedOut:
-    """Begins a section of one's own."""
-    return AddedOut(id=await begin_section(unit, actor, notebook_id, body.name))
+    await put_away(unit, actor, [copy_id])
 
 
 @router.put("/copies/{copy_id}", dependencies=[SAVES])
