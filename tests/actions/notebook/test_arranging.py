@@ -97,6 +97,22 @@ async def test_undo_brings_it_back_and_undoing_that_moves_it_again(shelf: Shelf)
         await shelf.undo(undone)
 
 
+async def test_what_is_tucked_goes_along_and_comes_back_tucked(school: School, shelf: Shelf):
+    dunes = await shelf.page("Dunes")
+    tides = await shelf.page("Tides")
+    await do(school, move_pages, shelf.actor, shelf.id, [dunes], Target(await shelf.section("Tides"), None, tides))
+    before = await school.contents(shelf.student)
+    moved = await shelf.move("Tides", "Shells")
+    undone = await shelf.undo(moved)
+    assert await school.contents(shelf.student) == before
+    await shelf.undo(undone)
+    assert {p["title"]: p["parent"] for s in await school.contents(shelf.student) for p in s["pages"]} == {
+        "Winds": None,
+        "Tides": None,
+        "Dunes": tides,
+    }
+
+
 async def test_what_has_moved_on_is_not_undone(shelf: Shelf):
     moved = await shelf.move("Winds", "Shells")
     await shelf.move("Winds", "Tides")

@@ -5,6 +5,7 @@
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import Radios from '../../ui/Radios.svelte';
+	import { ARRANGINGS, setArranging, setArrangingOfAll } from './arranging';
 	import { DISPLAYS, starterWords } from './display';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
@@ -12,6 +13,7 @@
 
 	let { master, page, saying }: { master: MasterState; page: MasterPageState; saying: string } = $props();
 	const section = $derived(master.view?.sections.find((one) => one.id === page.section));
+	const arranging = $derived(section?.arranging ?? master.view?.arranging ?? 'all');
 	const display = $derived(master.displayOf(page.id));
 	const is = $derived(settingsOf(page.page?.attrs));
 	const template = $derived(master.templates.some((one) => one.id === page.id));
@@ -54,6 +56,22 @@
 			>
 		{/if}
 	</Pick>
+	{#if section}
+		and
+		<Pick words={ARRANGINGS[arranging].words} label="What students may arrange" light={arranging === 'all'}>
+			<Radios
+				label="What students may arrange in “{section.name}”"
+				choices={ARRANGINGS}
+				chosen={arranging}
+				onchoose={(to) => void setArranging(master, section, to)}
+			/>
+			<button
+				type="button"
+				class="w-full border-t border-line px-3 py-2 text-left text-accent hover:bg-accent-wash"
+				onclick={() => void setArrangingOfAll(master, arranging)}>So wherever a section says no other</button
+			>
+		</Pick>
+	{/if}
 	·
 	<Pick words={paperWords(is)} label="Paper" light>
 		<Radios
@@ -89,8 +107,13 @@
 		/>
 		<div class="border-t border-line py-1">
 			{@render also('in every new notebook', 'Who joins a class later begins with it.', page.starter, begin)}
-			{@render also('a template', 'New pages can begin as it is. Only teachers see it.', template, (on) =>
-				master.setTemplate({ id: page.id, title: page.title }, on)
+			{@render also(
+				'a template',
+				template && display === 'display'
+					? 'New pages can begin as it is, your students’ own too.'
+					: 'New pages can begin as it is. Only teachers see it, unless you put it on display.',
+				template,
+				(on) => master.setTemplate({ id: page.id, title: page.title }, on)
 			)}
 		</div>
 	</Pick>

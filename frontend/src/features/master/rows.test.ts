@@ -19,10 +19,11 @@ const view: Schemas['MasterViewOut'] = {
 	id: 1,
 	role: 'owner',
 	name: 'Shore Studies',
+	arranging: 'all',
 	dividers: [{ id: 1, parent_id: null, name: 'Autumn', order_key: 'a0' }],
 	sections: [
-		{ id: 1, divider_id: 1, name: 'Tides', order_key: 'a0', display: 'ordinary' },
-		{ id: 2, divider_id: 1, name: 'Dunes', order_key: 'a1', display: 'wraps' }
+		{ id: 1, divider_id: 1, name: 'Tides', order_key: 'a0', display: 'ordinary', arranging: null },
+		{ id: 2, divider_id: 1, name: 'Dunes', order_key: 'a1', display: 'wraps', arranging: null }
 	],
 	pages: [page(1, 1), page(2, 1), page(3, 1, 2), page(4, 2)],
 	classes: [{ id: 7, master_id: 1, name: '9A', students: 3 }],

@@ -9,7 +9,6 @@
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
 	import { NotebookState } from './notebook.svelte';
-	import ReadingPage from './ReadingPage.svelte';
 	import Shelf from './Shelf.svelte';
 
 	const params = $derived(route.params as { notebook: string; copy?: string; shown?: string });
@@ -60,7 +59,9 @@
 		<!-- A list of one: what is begun on a page ends on that page, wherever one has gone meanwhile. -->
 		{#each copy ? [copy] : [] as open (open.id)}<CopyPage copy={open} hand="student" />{/each}
 		{#if shown}
-			{#key shown}<ReadingPage {notebook} id={shown} />{/key}
+			{#await import('./later') then { ReadingPage }}
+				{#key shown}<ReadingPage {notebook} id={shown} />{/key}
+			{/await}
 		{:else if !copy && notebook.view}
 			<div class="mx-auto max-w-md px-8 py-24">
 				{#if notebook.news.length}

@@ -1,6 +1,8 @@
 <!-- The notebook's list: first what is new, then everything in its place. -->
 <script lang="ts">
+	import type { Component } from 'svelte';
 	import Sign from '../../thread/Sign.svelte';
+	import { attempt } from '../../ui/report';
 	import { Me } from '../people';
 	import NewPage from './NewPage.svelte';
 	import type { NotebookState } from './notebook.svelte';
@@ -13,6 +15,9 @@
 		shown: number | null;
 	}
 	let { notebook, copy, shown }: Props = $props();
+	/** Only who arranges waits for what that takes. */
+	let ArrangeList = $state.raw<Component<{ notebook: NotebookState; ondone: () => void }> | null>(null);
+	const arrange = () => attempt(async () => (ArrangeList = (await import('./later')).ArrangeList));
 	const about = $derived(notebook.view?.notebook);
 	const first = $derived(about?.person_name.split(' ')[0]);
 </script>
@@ -63,14 +68,26 @@
 			{/each}
 		</ul>
 	{/if}
-	<h2 class="mb-1 font-semibold">My notebook</h2>
+	<div class="mb-1 flex items-baseline gap-2">
+		<h2 class="grow font-semibold">My notebook</h2>
+		{#if notebook.pages.length && !ArrangeList}
+			<button
+				type="button"
+				class="min-h-11 px-2 text-[0.8125rem] text-soft hover:text-ink md:min-h-7"
+				onclick={() => void arrange()}>Arrange</button
+			>
+		{/if}
+	</div>
 	{#if notebook.view && notebook.pages.length === 0}
 		<p class="py-3 text-soft">
 			Nothing here yet. When your teacher gives out a page, it comes by itself; you need not load anything
 			again.
 		</p>
 	{/if}
-	{#each notebook.lines as one (one.key)}
+	{#if ArrangeList}
+		<ArrangeList {notebook} ondone={() => (ArrangeList = null)} />
+	{/if}
+	{#each ArrangeList ? [] : notebook.lines as one (one.key)}
 		{#if one.kind === 'divider'}
 			<p class="pt-2 text-[0.7812rem] font-semibold text-soft" style:padding-left="{30 + 10 * one.depth}px">
 				{one.name}
@@ -86,8 +103,8 @@
 			</ul>
 		{/if}
 	{/each}
-	{#if notebook.view}<NewPage {notebook} open={copy} />{/if}
-	{#if notebook.drawer.length}
+	{#if notebook.view && !ArrangeList && notebook.mayBegin()}<NewPage {notebook} open={copy} />{/if}
+	{#if notebook.drawer.length && !ArrangeList}
 		<h2 class="mt-5 mb-1 font-semibold">My drawer</h2>
 		<ul>
 			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}

@@ -7,7 +7,9 @@ const section = (id: number, name: string, divider_id: number | null, order_key:
 	divider_id,
 	order_key,
 	own: false,
-	pages: []
+	pages: [],
+	put_away: false,
+	arranging: null
 });
 const divider = (id: number, name: string, divider_id: number | null, order_key: string, empty = false) => ({
 	id,

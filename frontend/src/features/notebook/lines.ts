@@ -17,10 +17,15 @@ export function linesOf(view: View): Line[] {
 function below(view: View, divider: number | null, depth: number): Line[] {
 	const inside: (Section | Divider)[] = [
 		...view.dividers.filter((one) => one.divider_id === divider),
-		...view.sections.filter((one) => one.divider_id === divider)
+		...view.sections.filter((one) => one.divider_id === divider && isSeen(one))
 	];
 	inside.sort((a, b) => (a.order_key < b.order_key ? -1 : a.order_key > b.order_key ? 1 : 0));
 	return inside.flatMap((one) => ('pages' in one ? [asLine(one, depth)] : withHead(view, one, depth)));
+}
+
+/** What its student put away is seen again as soon as a page is brought back to it. */
+function isSeen(section: Section): boolean {
+	return !section.put_away || section.pages.some((page) => !page.put_away);
 }
 
 function withHead(view: View, one: Divider, depth: number): Line[] {

@@ -9,6 +9,7 @@ import { linesOf } from './lines';
 export const OWN_PAGES = 'My own pages';
 
 export type PageLine = Schemas['NotebookPageOut'];
+type Section = Schemas['NotebookSectionOut'];
 
 export class NotebookState {
 	view = $state.raw<Schemas['NotebookViewOut'] | null>(null);
@@ -63,26 +64,25 @@ export class NotebookState {
 		return document as unknown as PageNode;
 	}
 
+	/** What the teacher lets a student do in a section. */
+	allows(section: Pick<Section, 'arranging'> | undefined): Schemas['Arranging'] {
+		return section?.arranging ?? this.view?.arranging ?? 'nothing';
+	}
+
+	/** Whether a page may be moved from where it is. */
+	mayMove(page: PageLine): boolean {
+		const allows = this.allows(this.sections.find((one) => one.pages.includes(page)));
+		return allows === 'all' || (allows === 'pages' && page.tie !== 'tied');
+	}
+
+	/** Whether a page of the student's own may be begun beside another, or at all. */
+	mayBegin(beside?: PageLine): boolean {
+		return this.allows(this.sections.find((one) => beside && one.pages.includes(beside))) !== 'nothing';
+	}
+
 	/** The section of the page that is open. */
 	sectionOf(open: number | null): number | null {
 		return this.view?.sections.find((one) => one.pages.some((page) => page.id === open))?.id ?? null;
-	}
-
-	/** Begins a section of the student's own; gives its id. */
-	async beginSection(name: string): Promise<number> {
-		const params = { path: { notebook_id: this.id } };
-		return (await ask(api.POST('/api/notebooks/{notebook_id}/sections', { params, body: { name } }))).id;
-	}
-
-	/** Begins a page of the student's own, behind the one that is open if that is in the section; gives its id. */
-	async begin(title: string, section_id: number | null, open: number | null): Promise<number> {
-		const where = { section_id, after: this.sectionOf(open) === section_id ? open : null };
-		const params = { path: { notebook_id: this.id } };
-		const made = await ask(
-			api.POST('/api/notebooks/{notebook_id}/pages', { params, body: { title, ...where } })
-		);
-		await this.load();
-		return made.id;
 	}
 
 	listen() {

@@ -39,12 +39,19 @@ function besides(how: Push['how'], { into, behind }: Push['said']): string {
 	return said.length ? `, ${said.join(', ')}` : '';
 }
 
-const DONE = { push: 'Pushed', 'pull-back': 'Pulled back', 'catch-up': 'Caught up:', cut: 'Cut loose:' };
+const DONE = {
+	push: 'Pushed',
+	'pull-back': 'Pulled back',
+	'catch-up': 'Caught up:',
+	cut: 'Cut loose:',
+	taken: 'Taken from display:'
+};
 const DOING = {
 	push: 'Pushing',
 	'pull-back': 'Pulling back',
 	'catch-up': 'Catching up:',
-	cut: 'Cutting loose:'
+	cut: 'Cutting loose:',
+	taken: 'Being taken from display:'
 };
 
 /** How the heading of a push begins. */

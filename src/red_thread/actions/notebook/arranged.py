@@ -9,7 +9,7 @@ from red_thread.actions.push.apply_plan import For, apply_plan
 from red_thread.actions.refusals import ChangedMeanwhile, KeptInOrder, NotFound
 from red_thread.core.notebook.allowed import Asks, may
 from red_thread.core.notebook.arranging import PageInPlace
-from red_thread.core.push import Done, Operation, Step, plan_undo
+from red_thread.core.push import Arrange, Done, Operation, Step, plan_undo
 from red_thread.store.notebook.arrangements import NotebookSection
 from red_thread.store.unit import Unit
 
@@ -39,7 +39,12 @@ async def undo_arrangement(unit: Unit, actor: Actor, arrangement_id: int) -> Arr
         raise ChangedMeanwhile
     await unit.arrangements.mark_undone(arrangement_id)
     undone = [operation for step in plan_undo(done, BY_NO_PUSH).steps for operation in step.operations]
-    return await do(unit, actor, found.notebook_id, undone)
+    return await do(unit, actor, found.notebook_id, sorted(undone, key=_is_tucked))
+
+
+def _is_tucked(operation: Operation) -> bool:
+    """A page comes to be tucked under another where that stands: the other goes first."""
+    return isinstance(operation, Arrange) and operation.after[0].parent_id is not None
 
 
 async def begin(unit: Unit, actor: Actor, notebook_id: int, what: str = "notebook") -> None:
