@@ -1,6 +1,7 @@
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import tailwindcss from '@tailwindcss/vite';
 import { compression } from 'vite-plugin-compression2';
+import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vitest/config';
 
 /** Tests that put something of their own in the place of `fetch`, of a line that stays open, or of a module. */
@@ -15,6 +16,18 @@ export default defineConfig({
 	plugins: [
 		tailwindcss(),
 		svelte(),
+		VitePWA({
+			strategies: 'injectManifest',
+			srcDir: 'src/offline',
+			filename: 'worker.ts',
+			injectRegister: false,
+			manifest: false,
+			injectManifest: {
+				// Letters of formulas, and of scripts that few write in, are kept when they were seen.
+				globPatterns: ['index.html', 'needle.svg', 'assets/*.{js,css}', 'assets/*-latin-wght-*.woff2'],
+				minify: true
+			}
+		}),
 		compression({ algorithms: ['brotliCompress', 'gzip'], threshold: 1024 })
 	],
 	// Everything is a file of its own: the content policy allows no inline script.

@@ -8,4 +8,8 @@ import { applyTheme } from './ui/theme.svelte';
 askAhead(location.pathname);
 applyTheme();
 fetchLetters();
+addEventListener(
+	'load',
+	() => void import('./offline/register').then(({ keepApplication }) => keepApplication())
+);
 mount(App, { target: document.getElementById('app')! });

@@ -153,3 +153,34 @@ async def test_a_picture_arrives_on_a_page_that_nobody_opens_again(person):
     async with asyncio.timeout(20):
         while not await arrived():
             await asyncio.sleep(0.3)
+
+
+async def test_wherever_one_clicks_and_types_the_words_are_in_the_page(person):
+    """A caret that comes to stand beside what can be written in, at a table's edge or a frame's, loses no word.
+
+    Whatever is seen on the page of the words that were typed stands there still when it is opened anew.
+    """
+    jonah = await person("Jonah")
+    for title in ("Moon diary", "What pulls the sea"):
+        await jonah.get_by_role("link", name=title).last.click()
+        await expect(jonah.get_by_role("heading", level=1)).to_have_accessible_name(title)
+        body = jonah.locator(".page-body[contenteditable=true]")
+        await expect(body).to_be_visible()
+        box = await body.bounding_box()
+        assert box
+        bottom = min(box["height"], 1500)
+        points = [
+            (x, y) for y in range(6, int(bottom), 31) for x in (4, int(box["width"] / 2), int(box["width"]) - 5)
+        ]
+        for number, (x, y) in enumerate(points):
+            await body.click(position={"x": x, "y": y}, force=True)
+            await jonah.keyboard.press("End")
+            await jonah.keyboard.type(f"q{number}z", delay=5)
+            await jonah.keyboard.press("Escape")
+        seen = set(re.findall(r"q\d+z", await body.inner_text()))
+        assert len(seen) > len(points) / 2, "most points can be written at"
+        await saved(jonah)
+        await jonah.reload()
+        await expect(body).to_be_visible()
+        await asyncio.sleep(1)
+        assert seen <= set(re.findall(r"q\d+z", await body.inner_text())), "all that was seen was kept"

@@ -389,7 +389,7 @@ export interface paths {
         };
         /**
          * Get Copy
-         * @description Opens a page of a notebook; its student's opening is remembered.
+         * @description Opens a page of a notebook; its student's opening is remembered, unless it is only fetched `ahead`.
          */
         get: operations["get_copy"];
         /**
@@ -5257,7 +5257,9 @@ export interface operations {
     };
     get_copy: {
         parameters: {
-            query?: never;
+            query?: {
+                ahead?: boolean;
+            };
             header?: {
                 "x-red-thread-proof"?: string | null;
             };

@@ -7,6 +7,9 @@
 import { answeredAhead } from './ahead';
 import { after, patience } from '../ui/patience';
 
+/** A notebook's list, the pages that are opened in it, who is signed in: what `keeping.ts` keeps on the device. */
+const KEPT =
+	/^\/api\/(session|notebooks(\/\d+(\/reading(\/\d+)?|\/templates)?)?|copies\/\d+|pages\/\d+\/way)$/;
 const TIMES = 4;
 const BUSY = 503;
 export const PROOF = 'X-Red-Thread-Proof';
@@ -33,8 +36,15 @@ export async function sending(request: Request): Promise<Response> {
 
 /** Reading changes nothing: it may be asked for as often as it takes. */
 async function patiently(request: Request): Promise<Response> {
-	const ahead = await answeredAhead(request);
-	if (ahead) return ahead;
+	const answer = (async () => (await answeredAhead(request)) ?? untilAnswered(request))();
+	const { pathname } = new URL(request.url);
+	if (!KEPT.test(pathname)) return answer;
+	answer.catch(() => {}); // somebody waits for it as soon as the other is there
+	const keeping = await import('./keeping').catch(() => null);
+	return keeping ? keeping.orKept(pathname, answer) : answer;
+}
+
+async function untilAnswered(request: Request): Promise<Response> {
 	for (let failed = 0; ; failed++) {
 		const answer = await fetch(request.clone());
 		if (answer.status !== BUSY || failed >= TIMES) return answer;

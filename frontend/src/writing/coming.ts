@@ -1,7 +1,10 @@
 /** Which pages wait for pictures from this browser: known at once, without opening what the pictures are kept in. */
+import { PICTURES } from '../offline/names';
 import { ALWAYS } from '../ui/storage';
 
 export const KEPT_FILES = 'red-thread-files';
+/** The database of answers that are kept: `api/kept.ts`. */
+export const KEPT_ANSWERS = 'red-thread-kept';
 const PREFIX = 'red-thread-coming';
 let owner = 0;
 
@@ -25,11 +28,13 @@ export const waitsAt = (place: string) => ALWAYS.keys(`${PREFIX}/${owner}/${plac
 /** How many pictures and recordings of this person have not been sent. */
 export const countComing = () => ALWAYS.keys(`${PREFIX}/${owner}/`).length;
 
-/** Takes all of them off this computer. */
+/** Takes all of them off this computer, and the pages and pictures that were kept on it. */
 export function forgetFiles() {
 	owner = 0;
 	try {
 		indexedDB.deleteDatabase(KEPT_FILES);
+		indexedDB.deleteDatabase(KEPT_ANSWERS);
+		void globalThis.caches?.delete(PICTURES);
 	} catch {
 		// What forbids storage has kept nothing.
 	}

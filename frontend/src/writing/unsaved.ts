@@ -20,6 +20,8 @@ export interface Unsaved {
 	save: number;
 }
 
+/** The event that tells that something is kept, or was sent. */
+export const KEPT_CHANGED = 'red-thread-kept-changed';
 const PREFIX = 'red-thread-unsaved';
 const NOBODY = 0;
 let owner = NOBODY;
@@ -35,7 +37,9 @@ const name = (place: string, window: string) => `${PREFIX}/${owner}/${place}/${w
 /** Whether the browser has taken them: if it is full or forbids it, they are in this window alone. */
 export function keep(place: string, unsaved: Unsaved): boolean {
 	// After signing out a save that fails late must not bring back what was taken off this computer.
-	return owner !== NOBODY && ALWAYS.set(name(place, unsaved.window), JSON.stringify(unsaved));
+	const kept = owner !== NOBODY && ALWAYS.set(name(place, unsaved.window), JSON.stringify(unsaved));
+	dispatchEvent(new Event(KEPT_CHANGED));
+	return kept;
 }
 
 /** What windows that are closed now left of a page; `place`: such as `copy/5`. */
@@ -52,6 +56,21 @@ export function keptAt(place: string): Unsaved[] {
 
 export function forget(place: string, window: string) {
 	ALWAYS.remove(name(place, window));
+	dispatchEvent(new Event(KEPT_CHANGED));
+}
+
+/** The same, unless more has been typed there since. */
+export function forgetIf(place: string, sent: Unsaved) {
+	const now = keptAt(place).find((kept) => kept.window === sent.window);
+	if (now?.save === sent.save) forget(place, sent.window);
+}
+
+/** What every window left of every page. */
+export function keptEverywhere(): [string, Unsaved][] {
+	const places = ALWAYS.keys(`${PREFIX}/${owner}/`).map((key) => key.split('/').slice(2, 4).join('/'));
+	return [...new Set(places)].flatMap((place) =>
+		keptAt(place).map((kept): [string, Unsaved] => [place, kept])
+	);
 }
 
 /** On how many pages the person has words that were not sent. */
@@ -64,6 +83,7 @@ export function forgetAll() {
 	owner = NOBODY;
 	forgetFiles();
 	emptyStorage();
+	dispatchEvent(new Event(KEPT_CHANGED));
 }
 
 /** A name for a window that no other has. */

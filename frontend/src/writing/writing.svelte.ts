@@ -13,6 +13,7 @@ import { wordsAlone } from '../editor/words-alone';
 import { report } from '../ui/report';
 import { waitsAt } from './coming';
 import { patience } from '../ui/patience';
+import { openPlaces } from './open-places';
 import { SaveLoop } from './save-loop';
 import { forget, keep, keptAt, newWindow, type Unsaved } from './unsaved';
 
@@ -221,11 +222,13 @@ export abstract class Writing {
 
 /** Sends what is left when the page is left, and when the line is back; gives what ends that. */
 export function whileOpen(page: Writing): () => void {
+	openPlaces.add(page.place);
 	const send = () => void page.save();
 	const occasions = ['pagehide', 'online', 'focus'];
 	occasions.forEach((occasion) => window.addEventListener(occasion, send));
 	return () => {
 		occasions.forEach((occasion) => window.removeEventListener(occasion, send));
+		openPlaces.delete(page.place);
 		send();
 	};
 }

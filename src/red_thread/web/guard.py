@@ -21,7 +21,7 @@ from red_thread.web.turns import SessionTurns, TooMany
 log = structlog.get_logger()
 _POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-    "media-src 'self'; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; "
+    "media-src 'self'; font-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; "
     "form-action 'self'; frame-ancestors 'none'"
 )
 _HEADERS = {

@@ -4,6 +4,7 @@ import pytest
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import add_divider, add_section, move_item, rename_item
+from red_thread.actions.notebook.drawer import put_away
 from red_thread.actions.push.look_at_pushes import look_at_push
 from red_thread.actions.push.plan_push import PushRequest, preview_push
 from red_thread.actions.push.start_push import start_push
@@ -11,7 +12,7 @@ from red_thread.actions.refusals import NotFound
 from red_thread.core.outline.placement import At, Where
 from red_thread.core.push import Drawer, How, IfCopy, IfCut, audience_of
 from tests.actions.notebook.test_own_pages import opened, own
-from tests.school import School
+from tests.school import School, actor_of
 
 SECOND, LEAVE = How(if_copy=IfCopy.SECOND), How(if_copy=IfCopy.LEAVE)
 TIE, UNTIED, FETCH = How(if_cut=IfCut.TIE), How(untied=True), How(drawer=Drawer.FETCH)
@@ -107,7 +108,7 @@ async def test_what_was_put_away_may_be_fetched(school: School, three):
     ada, _, tides, *_ = three
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:
-        await unit.notebooks.put_away(copy.id)
+        await put_away(unit, actor_of(ada), [copy.id])
     assert await school.push([tides], "9A") == {"has-it": 2}
     push = await school.start([tides], "9A", how=FETCH)
     await school.finish()
@@ -121,7 +122,7 @@ async def test_what_was_fetched_and_written_on_since_stays_when_that_is_undone(s
     ada, _, tides, *_ = three
     copy = await school.copy(ada, tides)
     async with school.database.begin() as unit:
-        await unit.notebooks.put_away(copy.id)
+        await put_away(unit, actor_of(ada), [copy.id])
     push = await school.start([tides], "9A", how=FETCH)
     await school.finish()
     await school.write(ada, tides, "a:Tides. | m:Mine.")

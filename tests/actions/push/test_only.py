@@ -4,11 +4,12 @@ from datetime import timedelta
 
 import pytest
 
+from red_thread.actions.notebook.drawer import put_away
 from red_thread.actions.push.catch_up import look_at_lacking
 from red_thread.actions.push.start_push import start_push
 from red_thread.actions.refusals import NobodyToPushTo
 from red_thread.core.push import Only
-from tests.school import School, found_school
+from tests.school import School, actor_of, found_school
 
 
 @pytest.fixture
@@ -22,7 +23,7 @@ async def school(database) -> School:
     async with database.begin() as unit:
         copy = await unit.notebooks.copy_of_page(away.notebook_id, tides)
         assert copy is not None
-        await unit.notebooks.put_away(copy)
+        await put_away(unit, actor_of(away), [copy])
     made.pages = {"Tides": tides}  # type: ignore[attr-defined]
     assert unopened.notebook_id
     return made

@@ -2,8 +2,9 @@
 import { mergeAttributes, Node, textblockTypeInputRule } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import type { ViewMutationRecord } from '@tiptap/pm/view';
 import { listen } from '../listen';
-import { wrapped } from './furniture';
+import { outside, wrapped } from './furniture';
 
 export const Formula = Node.create({
 	name: 'formula',
@@ -61,9 +62,7 @@ class FormulaView {
 		return true;
 	}
 
-	ignoreMutation(mutation: { target: globalThis.Node }): boolean {
-		return !this.contentDOM.contains(mutation.target);
-	}
+	ignoreMutation = (mutation: ViewMutationRecord) => outside(this.contentDOM)(mutation);
 
 	destroy() {
 		this.#end();

@@ -37,6 +37,15 @@ export function field(
 	return input;
 }
 
+/**
+ * What a view answers to `ignoreMutation`: what changes in its furniture is no matter of the page. A caret that comes to
+ * stand there is: unless the editor takes it into the page, what is typed at it is in no page, and lost.
+ */
+export const outside =
+	(content: HTMLElement) =>
+	({ type, target }: { type: string; target: Node }): boolean =>
+		type !== 'selection' && !content.contains(target);
+
 /** Sets attributes of the node that a view shows. */
 export function setAttributes(props: NodeViewRendererProps, attributes: Record<string, unknown>) {
 	const at = props.getPos();

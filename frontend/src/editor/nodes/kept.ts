@@ -2,7 +2,7 @@
 import { mergeAttributes, Node, type Editor } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import { untie, writeAnew } from '../untie';
-import { knob, wrapped } from './furniture';
+import { knob, outside, wrapped } from './furniture';
 import type { Surroundings, Untying } from '../types';
 
 const LABELS: Record<string, string> = {
@@ -42,8 +42,7 @@ export const Kept = Node.create<{ surroundings: Surroundings }>({
 				dom,
 				contentDOM,
 				stopEvent: (event: Event) => !contentDOM.contains(event.target as globalThis.Node),
-				ignoreMutation: (mutation) =>
-					mutation.type !== 'selection' && !contentDOM.contains(mutation.target as globalThis.Node)
+				ignoreMutation: outside(contentDOM)
 			};
 		};
 	}

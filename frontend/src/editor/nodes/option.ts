@@ -1,7 +1,7 @@
 /** One choice in a choice space. */
 import { mergeAttributes, Node } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
-import { wrapped } from './furniture';
+import { outside, wrapped } from './furniture';
 import type { Surroundings } from '../types';
 
 /** Picks an option, or lets it go. Where one alone may be picked, the others are let go with it. */
@@ -79,8 +79,7 @@ export const OptionNode = Node.create<{ surroundings: Surroundings }>({
 				},
 				stopEvent: (event: Event) =>
 					(hand === 'student' ? dom : pick).contains(event.target as globalThis.Node),
-				ignoreMutation: (mutation) =>
-					mutation.type !== 'selection' && !contentDOM.contains(mutation.target as globalThis.Node)
+				ignoreMutation: outside(contentDOM)
 			};
 		};
 	}

@@ -2,9 +2,10 @@
 import { mergeAttributes, Node } from '@tiptap/core';
 import type { NodeViewRendererProps } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
+import type { ViewMutationRecord } from '@tiptap/pm/view';
 import { addressOf } from '../blob';
 import { Plugin } from '@tiptap/pm/state';
-import { knob, setAttributes, wrapped } from './furniture';
+import { knob, outside, setAttributes, wrapped } from './furniture';
 import { SketchPad } from './sketch';
 import { putFile } from '../put-file';
 import { newId, type SpaceAsks, type Surroundings } from '../types';
@@ -172,9 +173,7 @@ class SpaceView {
 		return !this.contentDOM.contains(event.target as globalThis.Node);
 	}
 
-	ignoreMutation(mutation: { target: globalThis.Node; type: string }) {
-		return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target);
-	}
+	ignoreMutation = (mutation: ViewMutationRecord) => outside(this.contentDOM)(mutation);
 }
 
 function linesOf(said: unknown): number {

@@ -5,7 +5,7 @@
 import { Node } from '@tiptap/core';
 import type { Node as ProseNode } from '@tiptap/pm/model';
 import type { NodeView, ViewMutationRecord } from '@tiptap/pm/view';
-import { wrapped } from './furniture';
+import { outside, wrapped } from './furniture';
 
 /** The narrowest a column may be made, in pixels of a page on a screen. */
 export const LEAST = 48;
@@ -102,9 +102,8 @@ class TableView implements NodeView {
 		return true;
 	}
 
-	ignoreMutation(record: ViewMutationRecord): boolean {
-		return record.type === 'attributes' || !this.contentDOM.contains(record.target);
-	}
+	ignoreMutation = (record: ViewMutationRecord) =>
+		record.type === 'attributes' || outside(this.contentDOM)(record);
 
 	#widen() {
 		const widths = columnWidths(this.#node);

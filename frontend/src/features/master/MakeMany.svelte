@@ -1,6 +1,6 @@
 <!-- Many pages from one, with a name for each that is seen before they are made. -->
 <script lang="ts">
-	import { Problem, type Schemas } from '../../api/client';
+	import { api, ask, Problem, type Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
@@ -35,7 +35,8 @@
 	async function preview(page: number, body: typeof wanted) {
 		const turn = (latest += 1);
 		try {
-			const found = await master.namesOf(page, body);
+			const params = { path: { page_id: page } };
+			const found = await ask(api.POST('/api/pages/{page_id}/many/names', { params, body }));
 			if (turn === latest) [named, problem] = [found, null];
 		} catch (error) {
 			if (turn === latest && error instanceof Problem) [named, problem] = [{ names: [], days: [] }, error];

@@ -5,7 +5,7 @@
 	import { attempt } from '../../ui/report';
 	import { toasts } from '../../ui/toasts.svelte';
 	import Radios from '../../ui/Radios.svelte';
-	import { ARRANGINGS, setArranging, setArrangingOfAll } from './arranging';
+	import { ARRANGINGS, setArranging, setArrangingOfAll, setTemplate, setWriting } from './put-settings';
 	import { DISPLAYS, starterWords } from './display';
 	import type { MasterState } from './master.svelte';
 	import type { MasterPageState } from './page.svelte';
@@ -51,7 +51,7 @@
 			<button
 				type="button"
 				class="w-full border-t border-line px-3 py-2 text-left text-accent hover:bg-accent-wash"
-				onclick={() => attempt(() => master.setWriting(section, is.writing))}
+				onclick={() => attempt(() => setWriting(master, section, is.writing))}
 				>So on every page of “{section.name}”</button
 			>
 		{/if}
@@ -113,7 +113,7 @@
 					? 'New pages can begin as it is, your students’ own too.'
 					: 'New pages can begin as it is. Only teachers see it, unless you put it on display.',
 				template,
-				(on) => master.setTemplate({ id: page.id, title: page.title }, on)
+				(on) => setTemplate(master, { id: page.id, title: page.title }, on)
 			)}
 		</div>
 	</Pick>

@@ -1,6 +1,6 @@
 <!-- What was taken out of the master rests here for thirty days. -->
 <script lang="ts">
-	import type { Schemas } from '../../api/client';
+	import { api, ask, type Schemas } from '../../api/client';
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
@@ -10,8 +10,12 @@
 	let { master, open = $bindable() }: { master: MasterState; open: boolean } = $props();
 	let items = $state.raw<Schemas['TakenOutOut'][] | null>(null);
 
+	/** What rests: taken out within thirty days. */
+	const takenOut = () =>
+		ask(api.GET('/api/masters/{master_id}/taken-out', { params: { path: { master_id: master.id } } }));
+
 	$effect(() => {
-		if (open) void attempt(async () => (items = await master.takenOut()));
+		if (open) void attempt(async () => (items = await takenOut()));
 	});
 
 	async function back(item: Schemas['TakenOutOut']) {

@@ -1,14 +1,13 @@
 /** The outline of a master, and what a teacher does to it. Each change tells how to undo it. */
 import { api, ask, send, type Schemas } from '../../api/client';
-import { putDisplay, sayDisplay, type Display } from '../../api/display';
+import { putDisplay, type Display } from '../../api/display';
 import { attempt } from '../../ui/report';
 import { HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
 import { count } from '../../ui/words';
 import { came, stayedWords, type Meant } from './bringing.svelte';
-import { displayedWords, templateWords } from './display';
+import { displayedWords } from './display';
 import { Folds } from './folds.svelte';
-import { writingWords } from './settings';
 import { outlineRows, type Kind, type Row, type Target } from './rows';
 
 export class MasterState {
@@ -99,8 +98,8 @@ export class MasterState {
 			const path = { master_id: this.id };
 			const { id } = await ask(api.POST('/api/masters/{master_id}/items', { params: { path }, body }));
 			await this.load();
-			this.#done(`“${name}” is there.${this.#beside(kind, name, id)}`, () =>
-				this.#change(() => this.#remove(kind, id))
+			this.done(`“${name}” is there.${this.#beside(kind, name, id)}`, () =>
+				this.change(() => this.#remove(kind, id))
 			);
 			return id;
 		});
@@ -119,9 +118,9 @@ export class MasterState {
 	async rename(row: Row, name: string) {
 		if (!name.trim() || name === row.name || row.kind === 'needle') return;
 		const rename = (to: string) => () => this.#rename(row.kind as Kind, row.id, to);
-		await this.#change(rename(name));
-		this.#done(`Now called “${name}”.${this.#beside(row.kind, name, row.id)}`, () =>
-			this.#change(rename(row.name))
+		await this.change(rename(name));
+		this.done(`Now called “${name}”.${this.#beside(row.kind, name, row.id)}`, () =>
+			this.change(rename(row.name))
 		);
 	}
 
@@ -129,8 +128,8 @@ export class MasterState {
 		if (!target || row.kind === 'needle') return;
 		const kind = row.kind;
 		const before = this.#placeOf(row);
-		await this.#change(() => this.#move(kind, row.id, target));
-		this.#done(`“${row.name}” moved.`, () => this.#change(() => this.#move(kind, row.id, before)));
+		await this.change(() => this.#move(kind, row.id, target));
+		this.done(`“${row.name}” moved.`, () => this.change(() => this.#move(kind, row.id, before)));
 	}
 
 	/** Puts a section or page under wraps, on display, or neither. */
@@ -140,24 +139,7 @@ export class MasterState {
 		await attempt(async () => {
 			const undo = await putDisplay(this.view!, kind, id, display);
 			await this.load();
-			this.#done(displayedWords(row.name, display), () => this.#change(undo));
-		});
-	}
-
-	/** Whether new pages can begin as this one; what students get by pushes goes under wraps with it, and comes back. */
-	async setTemplate(page: { id: number; title: string }, on: boolean) {
-		const params = { path: { page_id: page.id } };
-		const put = (to: boolean) => ask(api.PUT('/api/pages/{page_id}/template', { params, body: { on: to } }));
-		const before = this.view?.pages.find((one) => one.id === page.id)?.own_display ?? null;
-		await attempt(async () => {
-			await put(on);
-			await this.load();
-			this.#done(templateWords(page.title, on), () =>
-				this.#change(async () => {
-					await put(!on);
-					await sayDisplay('page', page.id, before);
-				})
-			);
+			this.done(displayedWords(row.name, display), () => this.change(undo));
 		});
 	}
 
@@ -169,9 +151,9 @@ export class MasterState {
 	async takeOut(row: Row) {
 		if (row.kind === 'needle') return;
 		const kind = row.kind;
-		await this.#change(() => this.#remove(kind, row.id));
-		this.#done(`“${row.name}” is out of the master. Students keep what they have.`, () =>
-			this.#change(() => this.#restore(kind, row.id))
+		await this.change(() => this.#remove(kind, row.id));
+		this.done(`“${row.name}” is out of the master. Students keep what they have.`, () =>
+			this.change(() => this.#restore(kind, row.id))
 		);
 	}
 
@@ -187,25 +169,13 @@ export class MasterState {
 		const report = await send<Schemas['PagesReportOut']>(address, file, { meant: JSON.stringify(meant) });
 		await this.load();
 		if (report.page_ids.length + report.updated.length)
-			this.#done(came(report), () => this.#change(() => this.#putBack(report)));
+			this.done(came(report), () => this.change(() => this.putBack(report)));
 		else toasts.say(came(report));
 		return report.page_ids[0];
 	}
 
-	/** Where students may write on all pages of a section, and on those that will be made in it. */
-	async setWriting(section: { id: number; name: string }, writing: 'everywhere' | 'spaces') {
-		const params = { path: { section_id: section.id } };
-		const put = (body: Schemas['SetWriting']) =>
-			ask(api.PUT('/api/sections/{section_id}/writing', { params, body }));
-		const before = await put({ writing, pages_too: true });
-		this.#done(writingWords(section.name, writing), async () => {
-			await put({ writing: before.writing === 'spaces' ? 'spaces' : 'everywhere', pages_too: false });
-			await this.#putBack({ updated: before.pages });
-		});
-	}
-
 	/** In one step, however many they are: what is begun is done, whoever leaves meanwhile. */
-	async #putBack(done: Partial<Schemas['PutBack']>) {
+	async putBack(done: Partial<Schemas['PutBack']>) {
 		const { page_ids = [], section_ids = [], divider_ids = [], updated = [] } = done;
 		const body = { page_ids, section_ids, divider_ids, updated };
 		const path = { master_id: this.id };
@@ -219,19 +189,13 @@ export class MasterState {
 		return ask(api.GET('/api/masters/{master_id}/search', { params }));
 	}
 
-	/** The names that pages made from one would have. */
-	async namesOf(page: number, many: Schemas['ManyPages']) {
-		const params = { path: { page_id: page } };
-		return ask(api.POST('/api/pages/{page_id}/many/names', { params, body: many }));
-	}
-
 	/** Makes pages from one, right behind it. */
 	async makeMany(page: number, many: Schemas['ManyPages']) {
 		const params = { path: { page_id: page } };
 		const made = await ask(api.POST('/api/pages/{page_id}/many', { params, body: many }));
 		await this.load();
-		this.#done(`${count(made.page_ids.length, 'page is', 'pages are')} there.`, () =>
-			this.#change(() => this.#putBack({ page_ids: made.page_ids }))
+		this.done(`${count(made.page_ids.length, 'page is', 'pages are')} there.`, () =>
+			this.change(() => this.putBack({ page_ids: made.page_ids }))
 		);
 	}
 
@@ -244,7 +208,7 @@ export class MasterState {
 	}
 
 	/** Says what was done, and remembers how to undo it. */
-	#done(words: string, undo: () => Promise<void>) {
+	done(words: string, undo: () => Promise<void>) {
 		const step = { words, undo };
 		this.#steps.push(step);
 		toasts.say(words, {
@@ -264,15 +228,9 @@ export class MasterState {
 		return true;
 	}
 
-	/** What rests: taken out within thirty days. */
-	takenOut() {
-		const path = { master_id: this.id };
-		return ask(api.GET('/api/masters/{master_id}/taken-out', { params: { path } }));
-	}
-
 	async bringBack(item: Schemas['TakenOutOut']) {
-		await this.#change(() => this.#restore(item.kind, item.id));
-		this.#done(`“${item.name}” is back.`, () => this.#change(() => this.#remove(item.kind, item.id)));
+		await this.change(() => this.#restore(item.kind, item.id));
+		this.done(`“${item.name}” is back.`, () => this.change(() => this.#remove(item.kind, item.id)));
 	}
 
 	#placeOf(row: Row): Target {
@@ -283,7 +241,8 @@ export class MasterState {
 		return { holder: row.holder, after: above?.id ?? row.parent };
 	}
 
-	async #change(how: () => Promise<void>) {
+	/** Does something to the master, and shows it as it is then. */
+	async change(how: () => Promise<void>) {
 		await attempt(async () => {
 			await how();
 			await this.load();

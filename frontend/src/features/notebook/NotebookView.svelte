@@ -5,6 +5,7 @@
 	import { fetchEditorSoon } from '../../editor';
 	import { route } from '../../router';
 	import { lookUp } from '../../ui/opened.svelte';
+	import { soon } from '../../ui/fetch-soon';
 	import { attempt } from '../../ui/report';
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
@@ -21,8 +22,10 @@
 
 	// Opening a page is seeing it: the list must know.
 	$effect(() => {
-		if (copy?.open) untrack(() => void attempt(() => notebook.load()));
+		if (copy?.open) untrack(() => void attempt(() => notebook.load()).then(() => keepAround(copy.id)));
 	});
+
+	const keepAround = (id: number) => soon(async () => (await import('./later')).keepSection(notebook, id));
 
 	onMount(() => {
 		void lookUp(() => notebook.load());

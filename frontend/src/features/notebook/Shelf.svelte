@@ -110,4 +110,5 @@
 			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}
 		</ul>
 	{/if}
+	{#await import('./WhatWaits.svelte') then { default: WhatWaits }}<WhatWaits />{/await}
 </nav>

@@ -29,7 +29,16 @@ export class CopyState extends Writing {
 		const saved = await ask(api.PUT('/api/copies/{copy_id}', { params: this.#here, body }));
 		if (saved.full !== null) this.full = saved.full;
 		this.takenBack ||= saved.taken_back;
+		this.#keepAsSaved(saved.document ?? (document as never), saved);
 		return { ...saved, edition: saved.edition_id, document: saved.document as PageNode | null };
+	}
+
+	/** Where the page is opened with no network, it is as it was saved last. */
+	#keepAsSaved(document: Schemas['OpenPageOut']['document'], saved: Schemas['SavedOut']) {
+		if (!this.open) return;
+		const { revision, edition_id } = saved;
+		const now = { ...this.open, document, revision, edition_id };
+		void import('../../api/keeping').then(({ keepAs }) => keepAs(`/api/copies/${this.id}`, now));
 	}
 
 	get #here() {

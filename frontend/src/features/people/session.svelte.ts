@@ -86,6 +86,8 @@ class Session {
 		this.demo = found.demo;
 		this.school = found.school;
 		beSomebody(found.person.id, found.proof);
+		// However they signed in: who opens a notebook with no network is known by this.
+		void import('../../api/keeping').then(({ keepAs }) => keepAs('/api/session', found)).catch(() => {});
 		if (found.nearly_full.length)
 			toasts.say(`Nearly all is taken of ${list(found.nearly_full)}.`, {
 				hint: 'Whoever looks after the school can allow more.'

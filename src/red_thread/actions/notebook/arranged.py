@@ -31,7 +31,7 @@ async def undo_arrangement(unit: Unit, actor: Actor, arrangement_id: int) -> Arr
     found = await unit.arrangements.get(arrangement_id)
     if found is None:
         raise NotFound(what="step")
-    await begin(unit, actor, found.notebook_id)
+    await begin(unit, actor, found.notebook_id, "step")
     if found.undone:
         raise ChangedMeanwhile
     done = [Done(Step((one,)), await unit.operations.as_left([one], BY_NO_PUSH)) for one in found.operations]

@@ -42,14 +42,17 @@ async def look_at_notebook(unit: Unit, actor: Actor, notebook_id: int) -> tuple[
     return await require_to_read(unit, actor, notebook), contents
 
 
-async def open_page(unit: Unit, actor: Actor, copy_id: int) -> OpenPage:
-    """A page of a notebook; opened by its student it counts as seen, by the teacher it does not."""
+async def open_page(unit: Unit, actor: Actor, copy_id: int, *, ahead: bool = False) -> OpenPage:
+    """A page of a notebook; opened by its student it counts as seen, by the teacher it does not.
+
+    ahead: it is fetched for later, and not opened by that.
+    """
     copy, notebook = await require_copy_reader(unit, actor, copy_id)
     arrived: list[str] = []
     if copy.tied and copy.seen_edition_id not in (None, copy.edition_id):
         seen = await unit.editions.document(copy.seen_edition_id)
         arrived = [change.id for change in changes(seen, copy.edition) if change.kind in ("new", "changed")]
-    if actor.kind == "student":
+    if actor.kind == "student" and not ahead:
         await unit.notebooks.mark_opened(copy_id, copy.edition_id)
     empty = copy.revision > 0 and not plain_text(copy.document).strip()
     full = await unit.notebooks.last_full(copy_id) if empty else None

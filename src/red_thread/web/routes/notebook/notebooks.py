@@ -78,9 +78,9 @@ async def get_shown(notebook_id: int, page_id: int, unit: InUnit, actor: ByActor
 
 
 @router.get("/copies/{copy_id}")
-async def get_copy(copy_id: int, unit: InUnit, actor: ByActor) -> OpenPageOut:
-    """Opens a page of a notebook; its student's opening is remembered."""
-    found = await open_page(unit, actor, copy_id)
+async def get_copy(copy_id: int, unit: InUnit, actor: ByActor, ahead: bool = False) -> OpenPageOut:
+    """Opens a page of a notebook; its student's opening is remembered, unless it is only fetched `ahead`."""
+    found = await open_page(unit, actor, copy_id, ahead=ahead)
     return OpenPageOut(
         id=found.copy.id,
         notebook=NotebookOut.model_validate(found.notebook),
