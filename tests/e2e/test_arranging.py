@@ -110,3 +110,17 @@ async def test_the_teacher_keeps_a_section_in_order(person):
     await isla.reload()
     await arrange(isla)
     await expect(rows(isla, "Tides").first.get_by_role("presentation")).to_be_visible()
+
+
+async def test_a_page_that_is_ready_is_read_as_it_was_then(person):
+    isla, ngozi = await person("Isla"), await person("Ngozi")
+    await isla.get_by_role("link", name="The rule of twelfths").last.click()
+    await isla.locator(".page-body[contenteditable=true] .space [role=group]").first.click()
+    await isla.keyboard.type("Slow, fast, slow. ", delay=30)
+    await isla.get_by_role("button", name="This is ready to be read").click()
+    await expect(isla.get_by_text("Ready to be read since")).to_be_visible()
+    await ngozi.goto("/master/1/look/" + isla.url.rsplit("/", 1)[1])
+    await ngozi.get_by_role("button", name="Read it as it was then").click()
+    await expect(ngozi.locator(".page-body:visible")).to_contain_text("Slow, fast, slow.")
+    await expect(isla.get_by_text("Your teacher read it on")).to_be_visible()
+    await expect(isla.get_by_role("button", name="Not ready after all")).to_have_count(0)

@@ -85,6 +85,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("put", "/api/pages/{page_id}"): as_json(document=document, revision=1),
         ("post", "/api/notebooks/{notebook_id}/pages"): as_json(title="x"),
         ("post", "/api/notebooks/{notebook_id}/sections"): as_json(name="x"),
+        ("put", "/api/copies/{copy_id}/ready"): as_json(on=False),
         ("post", "/api/notebooks/{notebook_id}/move"): as_json(copy_ids=[copy], section_id=1),
         ("post", "/api/notebooks/{notebook_id}/drawer"): as_json(deed="put-away", copy_ids=[copy]),
         ("post", "/api/notebooks/{notebook_id}/sections/{section_id}/move"): as_json(divider_id=None),

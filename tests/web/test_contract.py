@@ -179,3 +179,15 @@ def test_every_number_that_comes_in_has_bounds_and_every_text_a_length(routes):
             if parameter["in"] == "query":
                 loose += loose_ends(parameter["schema"], parts, f"{method} {path}?{parameter['name']}", set())
     assert sorted(set(loose)) == []
+
+
+async def test_a_page_that_was_emptied_shows_how_it_came_about(school: School, visitor):
+    """What is kept of a large deletion is a moment like others: the list of them once broke off at it."""
+    ada, *_ = school.students.values()
+    tides = await school.add_page("a:Look.", "Tides")
+    await school.push([tides], "9A")
+    await school.write(ada, tides, "a:Look. | s:" + "A whelk, a limpet, and a crab. " * 12)
+    await school.write(ada, tides, "a:Look.")
+    copy = await school.copy(ada, tides)
+    asked = await (await visitor("9a.0@school.example")).ask("get", f"/api/copies/{copy.id}/history")
+    assert asked.status_code == 200 and {moment["cause"] for moment in asked.json()} == {"student", "given"}

@@ -548,6 +548,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/copies/{copy_id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Ready
+         * @description The page as it was when it was said to be ready; its teacher's opening is remembered.
+         */
+        get: operations["get_ready"];
+        /**
+         * Put Ready
+         * @description Says that a page of one's own is ready to be read, or takes that back.
+         */
+        put: operations["put_ready"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/following": {
         parameters: {
             query?: never;
@@ -3185,7 +3209,7 @@ export interface components {
              * Cause
              * @enum {string}
              */
-            cause: "given" | "student" | "push" | "back" | "untied";
+            cause: "given" | "student" | "push" | "back" | "untied" | "ready";
             /** Changed */
             changed: string[];
             /** Edition */
@@ -3475,6 +3499,7 @@ export interface components {
             pulled_back: boolean;
             /** Put Away */
             put_away: boolean;
+            ready: components["schemas"]["ReadyOut"] | null;
             /** Revision */
             revision: number;
             tie: components["schemas"]["Tie"];
@@ -3935,6 +3960,21 @@ export interface components {
             notebook_id: number;
             /** Person Name */
             person_name: string;
+        };
+        /**
+         * ReadyOut
+         * @description Since when a page is ready to be read, and what was changed since; `read_at`: a teacher has opened it so.
+         */
+        ReadyOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Changed */
+            changed: string[];
+            /** Read At */
+            read_at: string | null;
         };
         /** RenameItem */
         RenameItem: {
@@ -5568,6 +5608,74 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_ready: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_ready: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                copy_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnOrOff"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {

@@ -333,3 +333,16 @@ class ChangedMeanwhile(Refused):
 
     status = 409
     hint = "Look at it as it is now, and do it again if you want to."
+
+
+class NothingWritten(Refused):
+    """Nothing is written on this page yet."""
+
+    hint = "Write on it first; then say that it is ready."
+
+
+class AlreadyRead(Refused):
+    """Your teacher has opened this page as it was when you said that it is ready."""
+
+    status = 409
+    hint = "You can write on, and say so again when it is ready anew."

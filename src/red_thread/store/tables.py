@@ -483,6 +483,9 @@ class Copy(OfSchool):
     moved it. `going_at`: when a page of the student's own goes for good, as they said. `begun_as`: the name by which
     a window began it, so that it is begun once however often that is sent.
 
+    `ready_at`, `ready_revision`: when its student said that it is ready to be read, and which state of it that was;
+    `ready_read_at`: when a teacher opened that.
+
     What a copy can be, and what becomes of it, is told by `core/notebook/copy_state.py`. Views: `standing_copy`, what
     is in a notebook, the drawer too; `copy_in_place`, without the drawer; `own_page`, begun by its student.
 
@@ -514,6 +517,8 @@ class Copy(OfSchool):
     cut_edition_id: Mapped[int | None]
     cut_by_id: Mapped[int | None]
     home_section_id: Mapped[int | None]
+    ready_revision: Mapped[int | None] = mapped_column(Integer)
+    ready_read_at: Mapped[datetime | None]
     going_at: Mapped[datetime | None]
     begun_as: Mapped[str | None]
     __table_args__ = (
@@ -526,6 +531,10 @@ class Copy(OfSchool):
         ),
         CheckConstraint("page_id IS NULL OR cut_at IS NULL", name="ck_copy_tied_or_cut"),
         CheckConstraint("put_away_at IS NOT NULL OR put_away_by_id IS NULL", name="ck_copy_in_drawer"),
+        CheckConstraint(
+            "(ready_at IS NULL) = (ready_revision IS NULL) AND (ready_at IS NOT NULL OR ready_read_at IS NULL)",
+            name="ck_copy_ready_whole",
+        ),
         CheckConstraint(
             "going_at IS NULL OR put_away_at IS NOT NULL AND page_id IS NULL AND cut_page_id IS NULL",
             name="ck_copy_own_alone_goes",

@@ -11,7 +11,6 @@
 	import { whileOpen } from '../../writing/writing.svelte';
 	import { dayAndTime } from '../../ui/words';
 	import type { CopyState } from './copy.svelte';
-	import Past from './Past.svelte';
 	import { PastState } from './past.svelte';
 
 	interface Props {
@@ -96,7 +95,14 @@
 				onchange={(content) => copy.type(content)}
 			/>
 		</div>
+		{#if !past.at && !copy.takenBack}
+			{#await import('./Ready.svelte') then { default: Ready }}
+				<Ready {copy} {hand} onread={() => void attempt(() => past.readReady())} />
+			{/await}
+		{/if}
 		{#if editor && hand === 'student' && !past.at && !copy.takenBack}<Tools {editor} {surroundings} />{/if}
 	</article>
-	{#if past.moments}<Past {past} {hand} />{/if}
+	{#if past.moments}
+		{#await import('./Past.svelte') then { default: Past }}<Past {past} {hand} />{/await}
+	{/if}
 {/if}

@@ -7,7 +7,14 @@
 	import { told, type PastState } from './past.svelte';
 
 	let { past, hand }: { past: PastState; hand: 'student' | 'reader' } = $props();
-	const signs = { given: 'needle', student: 'line', push: 'stitch', back: 'line', untied: 'knot' } as const;
+	const signs = {
+		given: 'needle',
+		student: 'line',
+		push: 'stitch',
+		back: 'line',
+		untied: 'knot',
+		ready: 'line'
+	} as const;
 </script>
 
 <aside

@@ -7,6 +7,16 @@ import type { CopyState } from './copy.svelte';
 
 export type Moment = Schemas['MomentOut'];
 
+/** The moment that is looked at, where nobody went through all of them. */
+const READY = {
+	revision: -1,
+	made_by: '',
+	by_student: true,
+	edition: 0,
+	changed: [],
+	cause: 'ready' as const
+} satisfies Omit<Moment, 'made_at'>;
+
 export class PastState {
 	moments = $state.raw<Moment[] | null>(null);
 	at = $state.raw<Moment | null>(null);
@@ -36,6 +46,17 @@ export class PastState {
 		this.at = moment;
 	}
 
+	/** Looks at the page as it was when its student said that it is ready; by that a teacher has read it. */
+	async readReady() {
+		const ready = this.copy.open?.ready;
+		if (!ready) return;
+		const params = { path: { copy_id: this.copy.id } };
+		const found = await ask(api.GET('/api/copies/{copy_id}/ready', { params }));
+		this.page = found.document as unknown as PageNode;
+		this.at = { ...READY, made_at: ready.at };
+		await this.copy.refresh();
+	}
+
 	/** Goes back to the moment that is looked at; the toast leads forward again. */
 	async goBack() {
 		const [newest, at] = [this.moments?.[0], this.at];
@@ -60,7 +81,8 @@ export function told(moment: Moment, hand: 'student' | 'reader'): { head: string
 		student: `${who} wrote`,
 		push: `Edition ${moment.edition} was woven in`,
 		back: `${who} went back`,
-		untied: `${who} untied a knot`
+		untied: `${who} untied a knot`,
+		ready: `${who} said that it is ready`
 	}[moment.cause];
 	const under = moment.cause === 'given' ? 'before anything was written' : list(gathered(moment.changed), 3);
 	return { head, under: under || 'nothing that can be seen' };

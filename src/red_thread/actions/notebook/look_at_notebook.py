@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.notebook.ready import Ready, look_at_ready
 from red_thread.actions.permissions import require_copy_reader, require_to_read
 from red_thread.core.merge import changes
 from red_thread.core.page.check import check_page
@@ -15,13 +16,14 @@ from red_thread.store.unit import Unit
 class OpenPage:
     """A student's page. `tied`: the blocks that come from the master; `arrived`: those new since last time.
 
-    `full`: of a page that is empty now, the state before its words were taken out.
+    `full`: of a page that is empty now, the state before its words were taken out. `ready`: its student said so.
     """
 
     copy: CopyInfo
     notebook: NotebookInfo
     arrived: list[str]
     full: int | None
+    ready: Ready | None
 
     @property
     def tied(self) -> list[str]:
@@ -56,4 +58,4 @@ async def open_page(unit: Unit, actor: Actor, copy_id: int, *, ahead: bool = Fal
         await unit.notebooks.mark_opened(copy_id, copy.edition_id)
     empty = copy.revision > 0 and not plain_text(copy.document).strip()
     full = await unit.notebooks.last_full(copy_id) if empty else None
-    return OpenPage(copy, notebook, arrived, full)
+    return OpenPage(copy, notebook, arrived, full, await look_at_ready(unit, copy))

@@ -55,7 +55,7 @@ async def look_at_history(unit: Unit, actor: Actor, copy_id: int) -> list[Moment
                     made_at=state.made_at,
                     made_by=state.made_by_name,
                     by_student=state.made_by == copy.person_id,
-                    cause=state.cause,
+                    cause=Cause.STUDENT if state.cause is Cause.FULL else state.cause,
                     edition=state.edition_number,
                     changed=words,
                 )

@@ -18,6 +18,7 @@ class Cause(StrEnum):
     SENT = "sent"  # what a stale window sent, before it was merged
     PUSH = "push"
     BACK = "back"  # somebody went back to an earlier state
+    READY = "ready"  # a burst of writing, at whose end its student said that the page is ready to be read
     UNTIED = "untied"  # a knot, by the student or by the teacher for them
 
 

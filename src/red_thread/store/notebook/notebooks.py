@@ -21,6 +21,7 @@ from red_thread.store.notebook.values import (
     NewState,
     NotebookInfo,
     OwnSection,
+    ReadyState,
     StoredState,
     ThinnedState,
     Window,
@@ -108,6 +109,10 @@ _KNOTTED = text(f"""
 _COPY_OF_PAGE = text("""
     SELECT id FROM copy WHERE notebook_id = :notebook AND (page_id = :page OR cut_page_id = :page)
     ORDER BY pulled_back_id IS NOT NULL, page_id IS NULL, ordinal, id DESC LIMIT 1
+""")
+_READY = text("""
+    SELECT ready_at AS at, ready_revision AS revision, ready_read_at AS read_at FROM copy
+    WHERE id = :copy AND ready_at IS NOT NULL
 """)
 _OPENED = text("""
     UPDATE copy SET opened_at = coalesce(opened_at, :now), seen_edition_id = CAST(:edition AS bigint)
@@ -281,6 +286,24 @@ class NotebookStore:
         mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
         was_writing = t.WritingState.cause == Cause.STUDENT
         await self.connection.execute(update(t.WritingState).where(*mine, was_writing).values(cause=Cause.FULL))
+
+    async def ready(self, copy_id: int) -> ReadyState | None:
+        """Which state of a copy its student said is ready; None if it is not."""
+        row = (await self.connection.execute(_READY, {"copy": copy_id})).one_or_none()
+        return as_value(ReadyState, row) if row else None
+
+    async def set_ready(self, copy_id: int, revision: int | None) -> None:
+        """The copy as it is at this revision is ready, and that state stays; None: it is not ready."""
+        said = {"ready_at": None if revision is None else self.now, "ready_revision": revision, "ready_read_at": None}
+        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(**said))
+        if revision is not None:
+            mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
+            was_writing = t.WritingState.cause == Cause.STUDENT
+            await self.connection.execute(update(t.WritingState).where(*mine, was_writing).values(cause=Cause.READY))
+
+    async def mark_ready_read(self, copy_id: int) -> None:
+        """A teacher has opened what was ready."""
+        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(ready_read_at=self.now))
 
     async def last_full(self, copy_id: int) -> int | None:
         """The newest state before much was taken out."""

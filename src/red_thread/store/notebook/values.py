@@ -82,6 +82,15 @@ class OwnSection:
 
 
 @dataclass(frozen=True, slots=True)
+class ReadyState:
+    """Which state of a copy its student said is ready, when, and when a teacher opened that."""
+
+    at: datetime
+    revision: int
+    read_at: datetime | None
+
+
+@dataclass(frozen=True, slots=True)
 class KnottedRow:
     """A copy with knots in it, and whose it is."""
 

@@ -66,7 +66,8 @@ _ERASE_WORDS = (
     text(f"DELETE FROM writing_state WHERE copy_id IN {_THEIRS}"),
     text(f"DELETE FROM writing WHERE copy_id IN {_THEIRS}"),
     text(f"""
-        UPDATE copy SET revision = 0, answered = 0, knots = 0, written_at = NULL, ready_at = NULL, title = NULL
+        UPDATE copy SET revision = 0, answered = 0, knots = 0, written_at = NULL, ready_at = NULL,
+            ready_revision = NULL, ready_read_at = NULL, title = NULL
         WHERE id IN {_THEIRS}"""),
     text("""
         UPDATE notebook_section n SET renamed = false,

@@ -131,6 +131,14 @@ class BeginSection(Schema):
     name: str = Field(min_length=1, max_length=200, pattern=r"\S")
 
 
+class ReadyOut(Schema):
+    """Since when a page is ready to be read, and what was changed since; `read_at`: a teacher has opened it so."""
+
+    at: datetime
+    read_at: datetime | None
+    changed: list[str]
+
+
 class OpenPageOut(Schema):
     """A student's page. `tied`: ids of the master's blocks; `arrived`: those that are new since last time.
 
@@ -151,6 +159,7 @@ class OpenPageOut(Schema):
     put_away: bool
     pulled_back: bool
     full: int | None
+    ready: ReadyOut | None
 
 
 class MomentOut(Schema):
@@ -160,7 +169,7 @@ class MomentOut(Schema):
     made_at: datetime
     made_by: str
     by_student: bool
-    cause: Literal["given", "student", "push", "back", "untied"]
+    cause: Literal["given", "student", "push", "back", "untied", "ready"]
     edition: int
     changed: list[str]
 

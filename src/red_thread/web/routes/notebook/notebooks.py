@@ -10,16 +10,19 @@ from red_thread.actions.notebook.drawer import bring_back, put_away
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
 from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.notebook.reading_place import look_at_reading_place, read_shown
+from red_thread.actions.notebook.ready import read_ready, say_ready, take_ready_back
 from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.permissions import require_reader
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
+from red_thread.web.schemas.common import OnOrOff
 from red_thread.web.schemas.notebook import (
     MomentOut,
     NotebookOut,
     NotebookViewOut,
     OpenPageOut,
+    ReadyOut,
     SaveCopy,
     SavedOut,
     ShownPageOut,
@@ -95,7 +98,20 @@ async def get_copy(copy_id: int, unit: InUnit, actor: ByActor, ahead: bool = Fal
         put_away=found.copy.put_away,
         pulled_back=found.copy.pulled_back,
         full=found.full,
+        ready=ReadyOut.model_validate(found.ready) if found.ready else None,
     )
+
+
+@router.put("/copies/{copy_id}/ready", status_code=204)
+async def put_ready(copy_id: int, body: OnOrOff, unit: InUnit, actor: ByActor) -> None:
+    """Says that a page of one's own is ready to be read, or takes that back."""
+    await (say_ready if body.on else take_ready_back)(unit, actor, copy_id)
+
+
+@router.get("/copies/{copy_id}/ready")
+async def get_ready(copy_id: int, unit: InUnit, actor: ByActor) -> StateOut:
+    """The page as it was when it was said to be ready; its teacher's opening is remembered."""
+    return StateOut(document=await read_ready(unit, actor, copy_id))
 
 
 @router.get("/copies/{copy_id}/history")
