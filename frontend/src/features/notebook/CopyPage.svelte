@@ -47,6 +47,14 @@
 	});
 </script>
 
+{#snippet ready()}
+	{#if !past.at && !copy.takenBack}
+		{#await import('./Ready.svelte') then { default: Ready }}
+			<Ready {copy} {hand} onread={() => void attempt(() => past.readReady())} />
+		{/await}
+	{/if}
+{/snippet}
+
 {#if copy.takenBack && !copy.open}
 	<p role="status" class="mx-auto max-w-[620px] px-6 py-16 text-[0.9375rem]">{TAKEN_BACK}</p>
 {:else if copy.page && copy.open}
@@ -56,6 +64,7 @@
 			: ''}"
 	>
 		<CopyHead {copy} {hand} {past} onenter={() => editor?.commands.focus('start')} />
+		{#if hand === 'reader'}{@render ready()}{/if}
 		{#if past.at && past.page}
 			<div class="mb-5 flex flex-wrap items-center gap-3 rounded-md bg-lamp px-4 py-3" role="status">
 				<p class="grow">
@@ -95,11 +104,7 @@
 				onchange={(content) => copy.type(content)}
 			/>
 		</div>
-		{#if !past.at && !copy.takenBack}
-			{#await import('./Ready.svelte') then { default: Ready }}
-				<Ready {copy} {hand} onread={() => void attempt(() => past.readReady())} />
-			{/await}
-		{/if}
+		{#if hand === 'student'}{@render ready()}{/if}
 		{#if editor && hand === 'student' && !past.at && !copy.takenBack}<Tools {editor} {surroundings} />{/if}
 	</article>
 	{#if past.moments}

@@ -16,8 +16,8 @@ ARRANGE = text("""
     FROM unnest(CAST(:notebook_ids AS bigint[]), CAST(:copy_ids AS bigint[]), CAST(:sections_before AS bigint[]),
                 CAST(:keys_before AS text[]), CAST(:sections AS bigint[]), CAST(:keys AS text[]),
                 CAST(:parents AS bigint[]), CAST(:homes AS bigint[]))
-         m(notebook, copy, section_before, key_before, section, key, parent, home)
-    WHERE c.id = m.copy AND c.notebook_id = m.notebook
+         m(notebook, page, section_before, key_before, section, key, parent, home)
+    WHERE c.id = m.page AND c.notebook_id = m.notebook
     AND c.notebook_section_id = m.section_before AND c.order_key = m.key_before
     AND EXISTS (SELECT FROM notebook_section s WHERE s.id = m.section AND s.notebook_id = m.notebook)
     AND NOT EXISTS (SELECT FROM copy taken WHERE taken.notebook_section_id = m.section AND taken.order_key = m.key)
@@ -25,8 +25,8 @@ ARRANGE = text("""
 ARRANGED = text("""
     SELECT c.notebook_id
     FROM unnest(CAST(:copy_ids AS bigint[]), CAST(:sections AS bigint[]), CAST(:keys AS text[]))
-         m(copy, section, key)
-    JOIN copy c ON c.id = m.copy AND c.notebook_section_id = m.section AND c.order_key = m.key
+         m(page, section, key)
+    JOIN copy c ON c.id = m.page AND c.notebook_section_id = m.section AND c.order_key = m.key
 """)
 LAY_ASIDE = text("""
     UPDATE copy c SET put_away_at = m.since, put_away_by_id = m.by, going_at = m.going
