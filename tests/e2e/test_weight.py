@@ -22,6 +22,11 @@ def _with_all_it_needs(*files: Path) -> set[Path]:
     return met
 
 
+def test_the_service_worker_is_light() -> None:
+    weight = len(gzip.compress((BUILT / "worker.js").read_bytes())) / 1000
+    assert weight <= 15, f"{weight:.1f} kB of service worker, beside 15"
+
+
 def _chunk(name: str) -> Path:
     (found,) = (BUILT / "assets").glob(f"{name}-*.js")
     return found

@@ -116,6 +116,26 @@ async def test_the_pages_around_the_one_that_is_open_are_kept_and_not_opened_by_
     await context.close()
 
 
+async def test_a_page_that_was_taken_back_is_not_shown_from_the_device(browser, address):
+    context = await a_browser(browser, address)
+    jonah = await walk_in(context, "Jonah")
+    await opened(jonah, PAGE)
+    await kept_on_the_device(jonah)
+    path = "/api/copies/" + jonah.url.rsplit("/", 1)[1]
+    await context.route(
+        f"**{path}", lambda route: route.fulfill(status=410, json={"title": "TakenBack", "detail": "x"})
+    )
+    await jonah.reload()
+    await expect(jonah.get_by_text("Your teacher has taken this page back")).to_be_visible()
+    for _ in range(100):
+        if not await jonah.evaluate(_ANSWERS, path):
+            break
+        await asyncio.sleep(0.1)
+    else:
+        raise AssertionError("it is kept still")
+    await context.close()
+
+
 async def test_signing_out_takes_all_of_it_off_the_device(browser, address):
     context = await a_browser(browser, address)
     ada = await walk_in(context, "Isla")

@@ -4,7 +4,7 @@
  * With no network, or one that does not answer, a notebook is shown as it was last. Kept for the person who is signed in,
  * and gone when they sign out.
  */
-import { keep, kept } from './kept';
+import { drop, keep, kept } from './kept';
 
 /** Milliseconds after which a kept answer is shown while the server's is still waited for. */
 const PATIENCE = 3500;
@@ -30,8 +30,12 @@ export async function orKept(pathname: string, answer: Promise<Response>): Promi
 	}
 }
 
+/** Taken back, taken out, or not theirs any more. */
+const GONE = [403, 404, 410];
+
 /** Keeps an answer, unless it is an error; behind what it is asked for. */
 function keepAnswer(pathname: string, response: Response) {
+	if (GONE.includes(response.status)) void drop(pathname).catch(() => {});
 	if (!response.ok) return;
 	const copy = response.clone();
 	void (async () => keep(pathname, await copy.text()))().catch(() => {});

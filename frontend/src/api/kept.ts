@@ -42,12 +42,23 @@ export async function keep(path: string, body: string): Promise<void> {
 	const db = await database();
 	if (!ownerNow()) return; // somebody has signed out meanwhile
 	if (path === WHO) await forgetOthers(db);
+	// An answer that was on its way while the page was saved must not stand for what it is now.
+	const before = (await db.get('answers', keyOf(path)))?.body ?? '';
+	if (revisionOf(body) < revisionOf(before)) return;
 	await db.put('answers', { body, at: Date.now() }, keyOf(path));
 	const over = (await db.count('answers')) - MOST;
 	if (over > 0) {
 		const oldest = await db.getAllKeysFromIndex('answers', 'at', undefined, over);
 		await Promise.all(oldest.map((key) => db.delete('answers', key)));
 	}
+}
+
+/** At which revision a page is; 0 for what has none. It stands ahead of all that people wrote. */
+const revisionOf = (body: string) => Number(/"revision":(\d+)/.exec(body)?.[1] ?? 0);
+
+/** What the server does not give any more is shown from here no more. */
+export async function drop(path: string): Promise<void> {
+	await (await database()).delete('answers', keyOf(path));
 }
 
 export async function kept(path: string): Promise<string | undefined> {
