@@ -8,8 +8,5 @@ import { applyTheme } from './ui/theme.svelte';
 askAhead(location.pathname);
 applyTheme();
 fetchLetters();
-addEventListener(
-	'load',
-	() => void import('./offline/register').then(({ keepApplication }) => keepApplication())
-);
+addEventListener('load', () => void import('./offline/register'));
 mount(App, { target: document.getElementById('app')! });

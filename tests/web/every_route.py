@@ -29,6 +29,7 @@ OPEN = {
     ("get", "/api/following"),
     ("get", "/api/sessions"),
     ("put", "/api/session/password"),
+    ("put", "/api/session/reading"),
     ("post", "/api/session/invitation"),
     ("get", "/api/accounts"),
     ("get", "/api/quotas"),

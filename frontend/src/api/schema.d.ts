@@ -2286,6 +2286,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Reading
+         * @description How one wants to read, on all devices.
+         */
+        put: operations["put_reading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/school": {
         parameters: {
             query?: never;
@@ -3962,6 +3982,41 @@ export interface components {
             person_name: string;
         };
         /**
+         * Reading
+         * @description How somebody wants to read pages. `letters`: in percent of the usual size; `still`: nothing moves.
+         */
+        Reading: {
+            /**
+             * Face
+             * @default usual
+             * @enum {string}
+             */
+            face: "usual" | "clear";
+            /**
+             * Letters
+             * @default 100
+             * @enum {integer}
+             */
+            letters: 100 | 115 | 130 | 150 | 175 | 200;
+            /**
+             * Lines
+             * @default usual
+             * @enum {string}
+             */
+            lines: "usual" | "wide" | "widest";
+            /**
+             * Still
+             * @default false
+             */
+            still: boolean;
+            /**
+             * Tint
+             * @default none
+             * @enum {string}
+             */
+            tint: "none" | "sand" | "sky" | "moss" | "rose";
+        };
+        /**
          * ReadyOut
          * @description Since when a page is ready to be read, and what was changed since; `read_at`: a teacher has opened it so.
          */
@@ -4238,6 +4293,7 @@ export interface components {
             person: components["schemas"]["PersonOut"];
             /** Proof */
             proof: string;
+            reading: components["schemas"]["Reading"] | null;
             school: components["schemas"]["SchoolAs"];
         };
         /** SetArrangingOfCourse */
@@ -8960,6 +9016,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ChangePassword"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_reading: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reading"];
             };
         };
         responses: {

@@ -85,7 +85,7 @@ class School(Table):
 
 
 class Person(OfSchool):
-    """Someone who can sign in."""
+    """Someone who can sign in. `reading`: how they want to read, as `web/schemas/people.py` has it."""
 
     __tablename__ = "person"
     id: Mapped[int] = _id()
@@ -99,6 +99,7 @@ class Person(OfSchool):
     administers: Mapped[bool] = mapped_column(server_default=text("false"))
     closed_at: Mapped[datetime | None]
     seen_at: Mapped[datetime | None]
+    reading: Mapped[dict[str, Any] | None] = mapped_column(JSONB)
     __table_args__ = (
         UniqueConstraint("school_id", "email"),
         UniqueConstraint("school_id", "outside_id"),

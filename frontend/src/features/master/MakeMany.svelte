@@ -5,6 +5,7 @@
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
 	import { count } from '../../ui/words';
+	import { makeMany } from './make-many';
 	import type { MasterState } from './master.svelte';
 	import type { Row } from './rows';
 
@@ -48,7 +49,7 @@
 		const page = asked?.id;
 		if (!page) return;
 		asked = null;
-		await attempt(() => master.makeMany(page, wanted));
+		await attempt(() => makeMany(master, page, wanted));
 	}
 </script>
 

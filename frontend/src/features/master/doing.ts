@@ -40,7 +40,7 @@ export function doingWith(row: Row, master: MasterState, { rename, onmany, onpri
 		push: () => push({ pages: row.kind === 'page' ? [row.id] : pagesIn(row, master) }),
 		pushEmpty: () => push(row.kind === 'divider' ? { dividers: [row.id] } : { sections: [row.id] }),
 		show: (display) => void master.show(row, display),
-		again: () => void attempt(() => master.again(row)),
+		again: () => void attempt(async () => (await import('./make-many')).again(master, row)),
 		many: () => onmany(row),
 		copyLink: () => void attempt(() => copyLink(row)),
 		print: () => onprint(row),

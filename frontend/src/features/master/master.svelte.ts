@@ -4,7 +4,6 @@ import { putDisplay, type Display } from '../../api/display';
 import { attempt } from '../../ui/report';
 import { HERE, recallIds, remember } from '../../ui/remember';
 import { toasts } from '../../ui/toasts.svelte';
-import { count } from '../../ui/words';
 import { came, stayedWords, type Meant } from './bringing.svelte';
 import { displayedWords } from './display';
 import { Folds } from './folds.svelte';
@@ -187,24 +186,6 @@ export class MasterState {
 	search(words: string) {
 		const params = { path: { master_id: this.id }, query: { q: words.slice(0, 300) } };
 		return ask(api.GET('/api/masters/{master_id}/search', { params }));
-	}
-
-	/** Makes pages from one, right behind it. */
-	async makeMany(page: number, many: Schemas['ManyPages']) {
-		const params = { path: { page_id: page } };
-		const made = await ask(api.POST('/api/pages/{page_id}/many', { params, body: many }));
-		await this.load();
-		this.done(`${count(made.page_ids.length, 'page is', 'pages are')} there.`, () =>
-			this.change(() => this.putBack({ page_ids: made.page_ids }))
-		);
-	}
-
-	/** One more page just like this one, right behind it. */
-	async again(row: Pick<Row, 'id' | 'name'>) {
-		const begins = new Date().toLocaleDateString('sv');
-		// What stands in braces would be counted up.
-		const pattern = `${row.name.replaceAll(/[{}]/g, '').slice(0, 190)} (2)`;
-		await this.makeMany(row.id, { pattern, count: 1, first: 1, begins });
 	}
 
 	/** Says what was done, and remembers how to undo it. */

@@ -20,6 +20,7 @@
 	);
 	const choices = $derived([
 		{ words: theme.dark ? 'Light' : 'Dark', run: () => theme.toggle() },
+		{ words: 'How I read', run: () => (reading = true) },
 		{ words: 'Password', run: () => (account = true) },
 		...(session.person?.administers ? [{ words: 'This school', run: () => (school = true) }] : []),
 		...(session.person?.kind === 'teacher' ? [{ words: 'All courses', run: () => go('/?all=1') }] : []),
@@ -29,6 +30,7 @@
 		}
 	]);
 	let leaving = $state(false);
+	let reading = $state(false);
 	let account = $state(false);
 	let school = $state(false);
 
@@ -48,6 +50,9 @@
 	>{initials}</Menu
 >
 
+{#if reading}{#await import('./HowIRead.svelte') then { default: HowIRead }}<HowIRead
+			bind:open={reading}
+		/>{/await}{/if}
 {#if account}{#await import('./Account.svelte') then { default: Account }}<Account
 			bind:open={account}
 		/>{/await}{/if}

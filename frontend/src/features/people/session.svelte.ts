@@ -12,6 +12,8 @@ const windows = 'BroadcastChannel' in globalThis ? new BroadcastChannel('red-thr
 class Session {
 	person = $state<Schemas['PersonOut'] | null>(null);
 	demo = $state(false);
+	/** How they want to read; null: as usual. */
+	reading = $state.raw<Schemas['Reading'] | null>(null);
 	school = $state.raw<Schemas['SchoolAs']>({ name: '', time_zone: 'UTC' });
 
 	/** Asks the server who this is; nobody is an answer too. */
@@ -56,8 +58,14 @@ class Session {
 	/** Nothing of anybody's stays on this computer, in no window of it. */
 	#end() {
 		forgetAll();
+		this.#read(null);
 		this.person = null;
 		beSomebody(0, '');
+	}
+
+	#read(reading: Schemas['Reading'] | null) {
+		if (reading || this.reading) void import('../../ui/reading').then(({ apply }) => apply(reading));
+		this.reading = reading;
 	}
 
 	/** Another window of this browser has signed out. */
@@ -85,6 +93,7 @@ class Session {
 		this.person = found.person;
 		this.demo = found.demo;
 		this.school = found.school;
+		this.#read(found.reading);
 		beSomebody(found.person.id, found.proof);
 		// However they signed in: who opens a notebook with no network is known by this.
 		void import('../../api/keeping').then(({ keepAs }) => keepAs('/api/session', found)).catch(() => {});

@@ -80,7 +80,8 @@ _ERASE_WORDS = (
 )
 _ERASE_NAME = text("""
     UPDATE person SET name = CASE kind WHEN 'teacher' THEN 'A former teacher' ELSE 'A former student' END,
-        email = NULL, sign_in_name = NULL, outside_id = NULL, password_hash = NULL, seen_at = NULL
+        email = NULL, sign_in_name = NULL, outside_id = NULL, password_hash = NULL, seen_at = NULL,
+        reading = NULL
     WHERE id = :person
 """)
 _COUNT_WRITTEN = text(f"SELECT count(*) FROM writing WHERE copy_id IN {_THEIRS}")

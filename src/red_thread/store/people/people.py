@@ -1,5 +1,6 @@
 """People, sessions and sign-in codes in PostgreSQL."""
 
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 
@@ -102,6 +103,15 @@ class PeopleStore:
         """A person; None if there is none of this id."""
         row = (await self.connection.execute(select(*_PERSON).where(t.Person.id == person_id))).one_or_none()
         return _person(row) if row else None
+
+    async def reading(self, person_id: int) -> dict[str, Any] | None:
+        """How a person wants to read; None if they said nothing of it."""
+        return await self.connection.scalar(select(t.Person.reading).where(t.Person.id == person_id))
+
+    async def set_reading(self, person_id: int, reading: Mapping[str, object]) -> None:
+        """The same, set."""
+        row = update(t.Person).where(t.Person.id == person_id)
+        await self.connection.execute(row.values(reading=dict(reading)))
 
     async def set_password(self, person_id: int, password_hash: str) -> None:
         """Keeps the argon2 hash of a new password."""

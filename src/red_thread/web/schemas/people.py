@@ -25,6 +25,16 @@ class SchoolAs(Schema):
     time_zone: str = Field(max_length=60)
 
 
+class Reading(Schema):
+    """How somebody wants to read pages. `letters`: in percent of the usual size; `still`: nothing moves."""
+
+    letters: Literal[100, 115, 130, 150, 175, 200] = 100
+    lines: Literal["usual", "wide", "widest"] = "usual"
+    face: Literal["usual", "clear"] = "usual"
+    tint: Literal["none", "sand", "sky", "moss", "rose"] = "none"
+    still: bool = False
+
+
 class SessionOut(Schema):
     """Who is signed in, and where. `proof` goes with every changing request. `nearly_full`: what one should
     know of before it is met.
@@ -35,6 +45,7 @@ class SessionOut(Schema):
     proof: str
     demo: bool
     nearly_full: list[str]
+    reading: Reading | None
 
 
 class OtherSchool(BaseModel):

@@ -13,6 +13,7 @@ from red_thread.actions.people.begin_school import (
 from red_thread.actions.people.colleagues import look_at_colleagues, set_role, take_out
 from red_thread.actions.people.my_schools import end_sessions_of_link, look_at_my_schools
 from red_thread.actions.people.own_account import change_password, end_session, look_at_sessions
+from red_thread.actions.people.reading import set_reading
 from red_thread.actions.refusals import BegunAlready, CodeNotGood, NotTheirPassword
 from red_thread.web.code_sheet import code_slip
 from red_thread.web.dependencies import COOKIE, ByActor, InDatabase, InSettings, InTurn, InUnit
@@ -26,6 +27,7 @@ from red_thread.web.schemas.people import (
     InvitedOut,
     InviteTeacher,
     OpenSessionOut,
+    Reading,
     RoleIn,
     TakeUpInvitation,
 )
@@ -108,6 +110,12 @@ async def put_teacher(master_id: int, person_id: int, body: RoleIn, unit: InUnit
 async def delete_teacher(master_id: int, person_id: int, unit: InUnit, actor: ByActor) -> None:
     """A colleague works in the course no more."""
     await take_out(unit, actor, master_id, person_id)
+
+
+@router.put("/session/reading", status_code=204)
+async def put_reading(body: Reading, unit: InUnit, actor: ByActor) -> None:
+    """How one wants to read, on all devices."""
+    await set_reading(unit, actor, body.model_dump())
 
 
 @router.put("/session/password", status_code=204)

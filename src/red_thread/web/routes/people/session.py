@@ -11,6 +11,7 @@ from red_thread.store.unit import Unit
 from red_thread.web.dependencies import COOKIE, ByActor, InSession, InSettings, InTurn, InUnit
 from red_thread.web.schemas.people import (
     PersonOut,
+    Reading,
     SchoolAs,
     SessionOut,
     SignIn,
@@ -113,4 +114,6 @@ async def _shown(unit: Unit, person: Person, proof: str, settings: Settings) -> 
     )
     school = SchoolAs.model_validate(await unit.schools.this())
     full = await nearly_full(unit, person)
-    return SessionOut(person=shown, school=school, proof=proof, demo=settings.demo, nearly_full=full)
+    kept = await unit.people.reading(person.id)
+    reading = Reading.model_validate(kept) if kept is not None else None
+    return SessionOut(person=shown, school=school, proof=proof, demo=settings.demo, nearly_full=full, reading=reading)
