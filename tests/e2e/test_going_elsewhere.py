@@ -1,5 +1,7 @@
 """What is begun on a page ends on that page, wherever its student goes meanwhile; and nothing breaks on the way."""
 
+import asyncio
+
 from playwright.async_api import expect
 
 from tests.e2e.running import PHONE
@@ -15,7 +17,8 @@ async def test_one_leaves_with_the_caret_in_the_page(person):
         await ada.get_by_role("link", name=TITLE).first.click()
         await ada.locator(".page-body[contenteditable=true]").click()
         await ada.keyboard.press("Control+End")
-        await ada.keyboard.type(words)
+        await asyncio.sleep(0.05)  # at a pace that an editor can follow
+        await ada.keyboard.type(words, delay=30)
         await ada.go_back()
         await expect(ada.locator("nav").first).to_be_visible()
     await ada.get_by_role("link", name=TITLE).first.click()

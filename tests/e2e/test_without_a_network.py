@@ -151,3 +151,27 @@ async def test_signing_out_takes_all_of_it_off_the_device(browser, address):
     await ada.goto(address + "/")
     await expect(ada.get_by_text("Isla’s")).to_have_count(0)
     await context.close()
+
+
+async def test_where_the_server_is_slow_the_kept_page_is_shown_until_the_answer_comes(browser, address):
+    context = await a_browser(browser, address)
+    jonah = await walk_in(context, "Jonah")
+    await opened(jonah, OTHER)
+    await kept_on_the_device(jonah)
+    path = "/api/copies/" + jonah.url.rsplit("/", 1)[1]
+
+    async def late(route):
+        await asyncio.sleep(6)
+        await route.continue_()
+
+    elsewhere = await a_browser(browser, address)
+    again = await walk_in(elsewhere, "Jonah")
+    await opened(again, OTHER)
+    await type_into(again, ".page-body p", " Told on the other device.")
+    await saved(again)
+    await jonah.goto(address + "/notebook/" + jonah.url.split("/")[4])
+    await context.route(f"**{path}", late)
+    await opened(jonah, OTHER)
+    await expect(jonah.locator(".page-body")).to_contain_text("Told on the other device.")
+    await context.close()
+    await elsewhere.close()

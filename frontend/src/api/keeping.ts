@@ -4,6 +4,7 @@
  * With no network, or one that does not answer, a notebook is shown as it was last. Kept for the person who is signed in,
  * and gone when they sign out.
  */
+import { LATE_ANSWER } from '../ui/live';
 import { drop, keep, kept } from './kept';
 
 /** Milliseconds after which a kept answer is shown while the server's is still waited for. */
@@ -22,7 +23,12 @@ export async function orKept(pathname: string, answer: Promise<Response>): Promi
 		setTimeout(() => resolve(null), navigator.onLine ? PATIENCE : 0)
 	);
 	try {
-		return (await Promise.race([keeping, late])) ?? (await keptAnswer(pathname)) ?? (await keeping);
+		const inTime = await Promise.race([keeping, late]);
+		if (inTime) return inTime;
+		const instead = await keptAnswer(pathname);
+		if (!instead) return await keeping;
+		keeping.then(() => dispatchEvent(new Event(LATE_ANSWER))).catch(() => {});
+		return instead;
 	} catch (error) {
 		const instead = answered ? null : await keptAnswer(pathname);
 		if (!instead) throw error;

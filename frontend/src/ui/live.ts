@@ -7,6 +7,9 @@
  */
 import { patience } from './patience';
 
+/** An answer has come for which a kept one had stood: what is shown may be older than that. */
+export const LATE_ANSWER = 'red-thread-late';
+
 type Told = Record<string, (data: string) => unknown>;
 
 export class Live {
@@ -24,6 +27,7 @@ export class Live {
 	) {
 		this.#open();
 		window.addEventListener('online', this.#look);
+		window.addEventListener(LATE_ANSWER, this.#look);
 		document.addEventListener('visibilitychange', this.#seen);
 	}
 
@@ -67,6 +71,7 @@ export class Live {
 		clearTimeout(this.#timer);
 		clearTimeout(this.#looking);
 		window.removeEventListener('online', this.#look);
+		window.removeEventListener(LATE_ANSWER, this.#look);
 		document.removeEventListener('visibilitychange', this.#seen);
 		this.#events?.close();
 	}
