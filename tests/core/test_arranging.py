@@ -178,9 +178,9 @@ def test_whatever_is_moved_nothing_is_lost_parted_or_doubled_and_all_can_be_undo
 
 def test_a_section_comes_behind_another_and_into_a_divider():
     keys = keys_between(None, None, 3)
-    there = [SectionInPlace(n, SectionSpot(None, key)) for n, key in enumerate(keys, 1)]
+    outside = [SectionInPlace(n, SectionSpot(None, key)) for n, key in enumerate(keys, 1)]
     inside = SectionInPlace(9, SectionSpot(5, "a0"))
-    sections = [*there, inside, SectionInPlace(5, SectionSpot(None, "a4"), is_divider=True)]
+    sections = [*outside, inside, SectionInPlace(5, SectionSpot(None, "a4"), is_divider=True)]
     (behind,) = move_section(NOTEBOOK, sections, 3, None, keys[0]).after
     assert keys[0] < behind.key < keys[1]
     (first,) = move_section(NOTEBOOK, sections, 3, None, None).after

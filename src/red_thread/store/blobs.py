@@ -99,8 +99,8 @@ class BlobStore:
 
     async def also_put_in(self, fingerprint: str, put_in: PutIn) -> None:
         """What is kept already counts as put in here, too."""
-        whose = {"owner": put_in.owner_id, "master": put_in.master_id, "notebook": put_in.notebook_id}
-        await self.connection.execute(_PUT_IN, {"fingerprint": fingerprint, **whose})
+        owner = {"owner": put_in.owner_id, "master": put_in.master_id, "notebook": put_in.notebook_id}
+        await self.connection.execute(_PUT_IN, {"fingerprint": fingerprint, **owner})
 
     async def for_person(self, fingerprint: str, person_id: int) -> Blob | None:
         """What is kept, if this person may see it; else None."""

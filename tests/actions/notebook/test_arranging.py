@@ -116,10 +116,10 @@ async def test_what_is_tucked_goes_along_and_comes_back_tucked(school: School, s
 async def test_what_has_moved_on_is_not_undone(shelf: Shelf):
     moved = await shelf.move("Winds", "Shells")
     await shelf.move("Winds", "Tides")
-    there = await shelf.lines()
+    lines = await shelf.lines()
     with pytest.raises(ChangedMeanwhile):
         await shelf.undo(moved)
-    assert await shelf.lines() == there
+    assert await shelf.lines() == lines
 
 
 async def test_back_to_where_the_teacher_has_it(shelf: Shelf):

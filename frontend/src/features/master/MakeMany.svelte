@@ -37,8 +37,8 @@
 		const turn = (latest += 1);
 		try {
 			const params = { path: { page_id: page } };
-			const found = await ask(api.POST('/api/pages/{page_id}/many/names', { params, body }));
-			if (turn === latest) [named, problem] = [found, null];
+			const names = await ask(api.POST('/api/pages/{page_id}/many/names', { params, body }));
+			if (turn === latest) [named, problem] = [names, null];
 		} catch (error) {
 			if (turn === latest && error instanceof Problem) [named, problem] = [{ names: [], days: [] }, error];
 		}

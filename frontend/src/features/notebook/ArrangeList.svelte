@@ -55,8 +55,8 @@
 	function undoing(event: KeyboardEvent) {
 		if (event.key === 'Escape' && carrying.ids.length) carrying.cancel();
 		else if (event.key === 'Escape') ondone();
-		const says = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z';
-		if (!says || event.target instanceof HTMLInputElement) return;
+		const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z';
+		if (!isUndo || event.target instanceof HTMLInputElement) return;
 		event.preventDefault();
 		if (event.shiftKey) arranging.redo();
 		else arranging.undo();

@@ -6,7 +6,7 @@
 	import { waiting } from '../../writing/waiting.svelte';
 
 	onMount(() => waiting.watch());
-	const what = $derived(
+	const unsent = $derived(
 		[
 			waiting.pages ? count(waiting.pages, 'page') : '',
 			waiting.files ? count(waiting.files, 'picture or recording', 'pictures and recordings') : ''
@@ -17,12 +17,12 @@
 	const several = $derived(waiting.pages + waiting.files > 1);
 </script>
 
-{#if what || !waiting.online}
+{#if unsent || !waiting.online}
 	<div class="mt-4 flex items-start gap-1.5 text-[0.8125rem] text-soft" role="status">
 		<Sign name="loose" color="pencil" class="h-6 w-6 shrink-0" />
 		<p class="pt-0.5">
-			{#if what}
-				<b class="text-ink">{what} {several ? 'wait' : 'waits'} for the network.</b>
+			{#if unsent}
+				<b class="text-ink">{unsent} {several ? 'wait' : 'waits'} for the network.</b>
 				Kept on this device, and sent by {several ? 'themselves' : 'itself'}.
 			{:else}
 				There is no network. You can write on; all of it is kept on this device.

@@ -51,8 +51,8 @@ export class PastState {
 		const ready = this.copy.open?.ready;
 		if (!ready) return;
 		const params = { path: { copy_id: this.copy.id } };
-		const found = await ask(api.GET('/api/copies/{copy_id}/ready', { params }));
-		this.page = found.document as unknown as PageNode;
+		const then = await ask(api.GET('/api/copies/{copy_id}/ready', { params }));
+		this.page = then.document as unknown as PageNode;
 		this.at = { ...READY, made_at: ready.at };
 		await this.copy.refresh();
 	}

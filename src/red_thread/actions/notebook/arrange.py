@@ -4,7 +4,7 @@ from collections.abc import Collection
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import named
-from red_thread.actions.notebook.arranged import Arranged, begin, do, require_to, section_of, those
+from red_thread.actions.notebook.arranged import Arranged, begin, do, pages_by_id, require_to, section_of
 from red_thread.actions.refusals import CannotMoveThere, ChangedMeanwhile, NotFound
 from red_thread.core.notebook import arranging
 from red_thread.core.notebook.allowed import Asks
@@ -19,7 +19,7 @@ async def move_pages(
     """Pages, with what is tucked under them, to another place. Raises NotFound, KeptInOrder, CannotMoveThere."""
     await begin(unit, actor, notebook_id)
     pages = await unit.arrangements.pages(notebook_id)
-    moving = those(pages, copy_ids)
+    moving = pages_by_id(pages, copy_ids)
     await section_of(unit, notebook_id, target.section_id)
     for page in moving:
         asks = Asks.OWN_PAGE if page.page_id is None else Asks.TEACHERS_PAGE
@@ -35,7 +35,7 @@ async def bring_home(unit: Unit, actor: Actor, notebook_id: int, copy_id: int) -
     """A page that the student has moved, back to where the teacher has it. Raises NotFound."""
     await begin(unit, actor, notebook_id)
     pages = await unit.arrangements.pages(notebook_id)
-    (page,) = those(pages, [copy_id])
+    (page,) = pages_by_id(pages, [copy_id])
     outline = await unit.outlines.read_of_page(page.page_id) if page.page_id is not None else None
     if outline is None:
         return Arranged(None)

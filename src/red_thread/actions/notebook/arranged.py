@@ -28,18 +28,18 @@ async def undo_arrangement(unit: Unit, actor: Actor, arrangement_id: int) -> Arr
 
     Where anything has moved on since, all stays as it is.
     """
-    found = await unit.arrangements.get(arrangement_id)
-    if found is None:
+    arrangement = await unit.arrangements.get(arrangement_id)
+    if arrangement is None:
         raise NotFound(what="step")
-    await begin(unit, actor, found.notebook_id, "step")
-    if found.undone:
+    await begin(unit, actor, arrangement.notebook_id, "step")
+    if arrangement.undone:
         raise ChangedMeanwhile
-    done = [Done(Step((one,)), await unit.operations.as_left([one], BY_NO_PUSH)) for one in found.operations]
+    done = [Done(Step((one,)), await unit.operations.as_left([one], BY_NO_PUSH)) for one in arrangement.operations]
     if any(not one.as_left for one in done):
         raise ChangedMeanwhile
     await unit.arrangements.mark_undone(arrangement_id)
     undone = [operation for step in plan_undo(done, BY_NO_PUSH).steps for operation in step.operations]
-    return await do(unit, actor, found.notebook_id, sorted(undone, key=_is_tucked))
+    return await do(unit, actor, arrangement.notebook_id, sorted(undone, key=_is_tucked))
 
 
 def _is_tucked(operation: Operation) -> bool:
@@ -64,7 +64,7 @@ async def do(unit: Unit, actor: Actor, notebook_id: int, operations: Sequence[Op
     return Arranged(await unit.arrangements.add(notebook_id, operations))
 
 
-def those(pages: Sequence[PageInPlace], copy_ids: Collection[int]) -> list[PageInPlace]:
+def pages_by_id(pages: Sequence[PageInPlace], copy_ids: Collection[int]) -> list[PageInPlace]:
     """The pages of these ids, all of which are in the notebook. Raises NotFound."""
     chosen = [page for page in pages if page.copy_id in copy_ids]
     if len(chosen) < len(set(copy_ids)) or not chosen:

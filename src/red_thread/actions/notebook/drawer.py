@@ -4,7 +4,7 @@ from collections.abc import Collection, Sequence
 from datetime import timedelta
 
 from red_thread.actions.actor import Actor
-from red_thread.actions.notebook.arranged import Arranged, begin, do, require_to, section_of, those
+from red_thread.actions.notebook.arranged import Arranged, begin, do, pages_by_id, require_to, section_of
 from red_thread.actions.permissions import require_writer
 from red_thread.actions.refusals import KeptInOrder, NotFound, TakenBack
 from red_thread.core.notebook.allowed import Asks
@@ -20,7 +20,7 @@ async def put_away(unit: Unit, actor: Actor, copy_ids: Collection[int]) -> Arran
     """Pages of the actor's own notebook go into the drawer. Raises NotFound, KeptInOrder, TakenBack."""
     notebook_id, copies = await _copies(unit, actor, copy_ids)
     wanted = _allowing(copies, Deed.PUT_AWAY)
-    for page in those(await unit.arrangements.pages(notebook_id), copy_ids):
+    for page in pages_by_id(await unit.arrangements.pages(notebook_id), copy_ids):
         if page.page_id is not None:
             await require_to(unit, notebook_id, Asks.TEACHERS_PAGE, page.section_id)
     return await do(unit, actor, notebook_id, await _laid(unit, notebook_id, wanted, Rest(unit.now.isoformat())))
@@ -30,7 +30,7 @@ async def bring_back(unit: Unit, actor: Actor, copy_ids: Collection[int]) -> Arr
     """Pages come out of the drawer into their places, and their section with them. Raises NotFound, TakenBack."""
     notebook_id, copies = await _copies(unit, actor, copy_ids)
     wanted = _allowing(copies, Deed.BRING_BACK)
-    pages = those(await unit.arrangements.pages(notebook_id), copy_ids)
+    pages = pages_by_id(await unit.arrangements.pages(notebook_id), copy_ids)
     sections = [await section_of(unit, notebook_id, section) for section in sorted({p.section_id for p in pages})]
     shown = [
         LaySectionAside((notebook_id,), (section.id,), (section.put_away_at,), (None,))

@@ -53,9 +53,9 @@ class Begun:
 async def begin_page(unit: Unit, actor: Actor, notebook_id: int, new: NewPage) -> Begun:
     """A new page in a notebook of the actor's own. Raises NotFound, NotebookFull, NoRoom, KeptInOrder."""
     await begin(unit, actor, notebook_id)
-    there = await unit.arrangements.begun(notebook_id, new.begun_as) if new.begun_as else None
-    if there is not None:
-        return Begun(there, None)
+    begun_before = await unit.arrangements.begun(notebook_id, new.begun_as) if new.begun_as else None
+    if begun_before is not None:
+        return Begun(begun_before, None)
     page = with_content(EMPTY_PAGE, [paragraph("first")])
     if new.like is not None:
         page = await offered_template(unit, notebook_id, new.like)
@@ -82,9 +82,9 @@ async def begin_section(unit: Unit, actor: Actor, notebook_id: int, name: str) -
     await begin(unit, actor, notebook_id)
     if not may(await unit.arrangements.arranging_of_course(notebook_id), Asks.SECTION):
         raise KeptInOrder
-    there = await unit.notebooks.sections(notebook_id)
-    _require_room(there, SECTIONS, "sections")
-    last = _last([section.order_key for section in there])
+    sections = await unit.notebooks.sections(notebook_id)
+    _require_room(sections, SECTIONS, "sections")
+    last = _last([section.order_key for section in sections])
     section_id = await unit.notebooks.add_section(notebook_id, named(name, "section"), last)
     shown = LaySectionAside((notebook_id,), (section_id,), (unit.now.isoformat(),), (None,))
     return await _begun(unit, notebook_id, section_id, shown)
@@ -112,14 +112,14 @@ async def _add_page(unit: Unit, notebook_id: int, section_id: int, new: NewPage)
     copy_id = None
     while copy_id is None:
         pages = await unit.arrangements.pages(notebook_id)
-        there = [page for page in pages if page.section_id == section_id]
-        _require_room(there, PAGES, "pages")
-        parents = {page.copy_id for page in there if page.spot.parent_id is None}
+        in_section = [page for page in pages if page.section_id == section_id]
+        _require_room(in_section, PAGES, "pages")
+        parents = {page.copy_id for page in in_section if page.spot.parent_id is None}
         if new.under is not None and new.under not in parents:
             raise NotFound(what="page")
-        tucked = [page for page in there if page.spot.parent_id == new.under] if new.under else []
+        tucked = [page for page in in_section if page.spot.parent_id == new.under] if new.under else []
         after = tucked[-1].copy_id if tucked else new.under or new.after
-        key = _key([(page.copy_id, page.spot.key) for page in there], after)
+        key = _key([(page.copy_id, page.spot.key) for page in in_section], after)
         copy_id = await unit.notebooks.add_own_page(
             notebook_id, section_id, key, parent_id=new.under, begun_as=new.begun_as
         )
@@ -127,14 +127,14 @@ async def _add_page(unit: Unit, notebook_id: int, section_id: int, new: NewPage)
 
 
 async def _section(unit: Unit, notebook_id: int, section_id: int | None) -> int:
-    there = await unit.notebooks.sections(notebook_id)
+    sections = await unit.notebooks.sections(notebook_id)
     if section_id is None:
         if not may(await unit.arrangements.arranging_of_course(notebook_id), Asks.OWN_PAGE):
             raise KeptInOrder
-        own = [section.id for section in there if section.own and section.name == OWN_SECTION]
-        keys = [section.order_key for section in there]
+        own = [section.id for section in sections if section.own and section.name == OWN_SECTION]
+        keys = [section.order_key for section in sections]
         return own[0] if own else await unit.notebooks.add_section(notebook_id, OWN_SECTION, _last(keys))
-    if section_id not in {section.id for section in there}:
+    if section_id not in {section.id for section in sections}:
         raise NotFound(what="section")
     if not may((await unit.arrangements.arranging(notebook_id))[section_id], Asks.OWN_PAGE):
         raise KeptInOrder
@@ -153,17 +153,17 @@ def _title(page: Node) -> str:
     return str(page["attrs"].get("title") or "")
 
 
-def _require_room(there: Sequence[object], most: int, what: str) -> None:
-    if len(there) >= most:
-        raise NotebookFull(count=len(there), what=what)
+def _require_room(items: Sequence[object], most: int, what: str) -> None:
+    if len(items) >= most:
+        raise NotebookFull(count=len(items), what=what)
 
 
-def _key(there: Sequence[tuple[int, str]], after: int | None) -> str:
+def _key(keys: Sequence[tuple[int, str]], after: int | None) -> str:
     """Behind a copy, or behind all."""
-    before = next((key for copy_id, key in there if copy_id == after), None)
+    before = next((key for copy_id, key in keys if copy_id == after), None)
     if before is None:
-        return _last([key for _, key in there])
-    return key_between(before, next((key for _, key in there if key > before), None))
+        return _last([key for _, key in keys])
+    return key_between(before, next((key for _, key in keys if key > before), None))
 
 
 def _last(keys: Sequence[str]) -> str:

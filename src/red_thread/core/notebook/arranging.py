@@ -82,10 +82,10 @@ def _require_place(by_id: Mapping[int, PageInPlace], moving: Collection[int], ta
 
 def _between(pages: Sequence[PageInPlace], moving: Collection[int], target: Target) -> tuple[str | None, str | None]:
     """The keys between which pages go. Those that move keep theirs until then: no new key is one of them."""
-    there = [page for page in pages if page.section_id == target.section_id]
-    staying = [page for page in there if page.copy_id not in moving]
+    in_section = [page for page in pages if page.section_id == target.section_id]
+    staying = [page for page in in_section if page.copy_id not in moving]
     before = max((page.spot.key for page in staying if _comes_before(page, target, staying)), default=None)
-    after = min((page.spot.key for page in there if before is None or page.spot.key > before), default=None)
+    after = min((page.spot.key for page in in_section if before is None or page.spot.key > before), default=None)
     return before, after
 
 

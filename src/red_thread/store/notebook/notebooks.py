@@ -294,8 +294,12 @@ class NotebookStore:
 
     async def set_ready(self, copy_id: int, revision: int | None) -> None:
         """The copy as it is at this revision is ready, and that state stays; None: it is not ready."""
-        said = {"ready_at": None if revision is None else self.now, "ready_revision": revision, "ready_read_at": None}
-        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(**said))
+        columns = {
+            "ready_at": None if revision is None else self.now,
+            "ready_revision": revision,
+            "ready_read_at": None,
+        }
+        await self.connection.execute(update(t.Copy).where(t.Copy.id == copy_id).values(**columns))
         if revision is not None:
             mine = t.WritingState.copy_id == copy_id, t.WritingState.revision == revision
             was_writing = t.WritingState.cause == Cause.STUDENT

@@ -83,22 +83,22 @@ async def get_shown(notebook_id: int, page_id: int, unit: InUnit, actor: ByActor
 @router.get("/copies/{copy_id}")
 async def get_copy(copy_id: int, unit: InUnit, actor: ByActor, ahead: bool = False) -> OpenPageOut:
     """Opens a page of a notebook; its student's opening is remembered, unless it is only fetched `ahead`."""
-    found = await open_page(unit, actor, copy_id, ahead=ahead)
+    opened = await open_page(unit, actor, copy_id, ahead=ahead)
     return OpenPageOut(
-        id=found.copy.id,
-        notebook=NotebookOut.model_validate(found.notebook),
-        page_id=found.copy.page_id,
-        tie=found.copy.tie,
-        revision=found.copy.revision,
-        edition_id=found.copy.edition_id,
-        document=found.copy.document,
-        tied=found.tied,
-        arrived=found.arrived,
-        edition=found.copy.edition,
-        put_away=found.copy.put_away,
-        pulled_back=found.copy.pulled_back,
-        full=found.full,
-        ready=ReadyOut.model_validate(found.ready) if found.ready else None,
+        id=opened.copy.id,
+        notebook=NotebookOut.model_validate(opened.notebook),
+        page_id=opened.copy.page_id,
+        tie=opened.copy.tie,
+        revision=opened.copy.revision,
+        edition_id=opened.copy.edition_id,
+        document=opened.copy.document,
+        tied=opened.tied,
+        arrived=opened.arrived,
+        edition=opened.copy.edition,
+        put_away=opened.copy.put_away,
+        pulled_back=opened.copy.pulled_back,
+        full=opened.full,
+        ready=ReadyOut.model_validate(opened.ready) if opened.ready else None,
     )
 
 
