@@ -183,6 +183,29 @@ async def test_a_copy_for_me_is_tied_to_nothing_and_no_push_reaches_it(school: S
     assert (mine.tie, show(mine.document)) == ("own", "a:Tides. | s:mine")
 
 
+async def test_what_is_begun_behind_a_page_comes_behind_what_is_tucked_under_it(school: School, shelf: Shelf):
+    tides, winds, section = await shelf.page("Tides"), await shelf.page("Winds"), await shelf.section("Tides")
+    await do(school, move_pages, shelf.actor, shelf.id, [winds], Target(section, None, tides))
+    await do(school, begin_page, shelf.actor, shelf.id, NewPage("Whelk", section, after=tides))
+    await do(school, begin_page, shelf.actor, shelf.id, NewPage("Limpet", section, after=winds))
+    await do(school, begin_page, shelf.actor, shelf.id, NewPage("Crab", section, under=tides))
+    await do(school, copy_for_me, shelf.actor, tides)
+    assert (await shelf.lines())[1:7] == ["Tides", "Winds", "Crab", "Tides", "Limpet", "Whelk"]
+
+
+async def test_what_a_teacher_took_back_is_not_arranged(school: School, shelf: Shelf):
+    page, section = await shelf.page("Tides"), await shelf.section("Shells")
+    tides = next(page.id for page in (await outline(school)).pages if page.title == "Tides")
+    await school.pull_back("teacher", [tides], "9A")
+    for act, *args in (
+        (move_pages, shelf.id, [page], Target(section)),
+        (bring_home, shelf.id, page),
+        (copy_for_me, page),
+    ):
+        with pytest.raises(NotFound):
+            await do(school, act, shelf.actor, *args)
+
+
 async def test_what_is_thrown_away_goes_after_thirty_days_and_not_before(school: School, shelf: Shelf):
     whelk = (await do(school, begin_page, shelf.actor, shelf.id, NewPage("Whelk"))).id
     limpet = (await do(school, begin_page, shelf.actor, shelf.id, NewPage("Limpet"))).id

@@ -65,8 +65,8 @@ async def do(unit: Unit, actor: Actor, notebook_id: int, operations: Sequence[Op
 
 
 def pages_by_id(pages: Sequence[PageInPlace], copy_ids: Collection[int]) -> list[PageInPlace]:
-    """The pages of these ids, all of which are in the notebook. Raises NotFound."""
-    chosen = [page for page in pages if page.copy_id in copy_ids]
+    """The pages of these ids, all of which stand in the notebook or in its drawer. Raises NotFound."""
+    chosen = [page for page in pages if page.copy_id in copy_ids and not page.taken_out]
     if len(chosen) < len(set(copy_ids)) or not chosen:
         raise NotFound(what="page")
     return chosen

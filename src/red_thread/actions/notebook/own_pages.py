@@ -5,13 +5,14 @@ from dataclasses import dataclass
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.change_outline import named
-from red_thread.actions.notebook.arranged import begin
+from red_thread.actions.notebook.arranged import begin, pages_by_id
 from red_thread.actions.notebook.next_state import next_state
 from red_thread.actions.notebook.offered_pages import offered_template
 from red_thread.actions.permissions import require_writer
 from red_thread.actions.refusals import KeptInOrder, NotebookFull, NotFound
 from red_thread.actions.room import require_room_of_student
 from red_thread.core.notebook.allowed import Asks, may
+from red_thread.core.notebook.arranging import key_behind
 from red_thread.core.outline.order_keys import key_between
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import EMPTY_PAGE, Node, bytes_on, paragraph, with_attributes, with_content
@@ -66,12 +67,14 @@ async def begin_page(unit: Unit, actor: Actor, notebook_id: int, new: NewPage) -
 async def copy_for_me(unit: Unit, actor: Actor, copy_id: int) -> Begun:
     """A page of one's own with all that is on another, right behind it, tied to nothing.
 
-    Raises NotFound, TakenBack, NotebookFull, NoRoom, KeptInOrder.
+    Raises NotFound, NotebookFull, NoRoom, KeptInOrder.
     """
+    asked = await unit.notebooks.copy(copy_id)
+    if asked is None:
+        raise NotFound(what="page")
+    await begin(unit, actor, asked.notebook_id, "page")  # the notebook before its pages, as all that arrange it do
     copy = await require_writer(unit, actor, copy_id)
-    await begin(unit, actor, copy.notebook_id, "page")
-    pages = await unit.arrangements.pages(copy.notebook_id)
-    place = next(page for page in pages if page.copy_id == copy_id)
+    (place,) = pages_by_id(await unit.arrangements.pages(copy.notebook_id), [copy_id])
     new = NewPage(_title(copy.document), place.section_id, copy_id)
     await _show_bytes(unit, actor, copy.notebook_id, copy.document)
     return await _begin(unit, actor, copy.notebook_id, new, copy.document)
@@ -117,9 +120,7 @@ async def _add_page(unit: Unit, notebook_id: int, section_id: int, new: NewPage)
         parents = {page.copy_id for page in in_section if page.spot.parent_id is None}
         if new.under is not None and new.under not in parents:
             raise NotFound(what="page")
-        tucked = [page for page in in_section if page.spot.parent_id == new.under] if new.under else []
-        after = tucked[-1].copy_id if tucked else new.under or new.after
-        key = _key([(page.copy_id, page.spot.key) for page in in_section], after)
+        key = key_behind(pages, section_id, new.after, new.under)
         copy_id = await unit.notebooks.add_own_page(
             notebook_id, section_id, key, parent_id=new.under, begun_as=new.begun_as
         )
@@ -156,14 +157,6 @@ def _title(page: Node) -> str:
 def _require_room(items: Sequence[object], most: int, what: str) -> None:
     if len(items) >= most:
         raise NotebookFull(count=len(items), what=what)
-
-
-def _key(keys: Sequence[tuple[int, str]], after: int | None) -> str:
-    """Behind a copy, or behind all."""
-    before = next((key for copy_id, key in keys if copy_id == after), None)
-    if before is None:
-        return _last([key for _, key in keys])
-    return key_between(before, next((key for _, key in keys if key > before), None))
 
 
 def _last(keys: Sequence[str]) -> str:

@@ -10,12 +10,16 @@ from red_thread.core.push.operations import Arrange, ArrangeSection, SectionSpot
 
 @dataclass(frozen=True, slots=True)
 class PageInPlace:
-    """A copy in its notebook. `hidden`: it keeps its place, but is not seen there: in the drawer, or pulled back."""
+    """A copy in its notebook. `hidden`: it keeps its place, but is not seen there: in the drawer, or `taken_out`.
+
+    `taken_out`: a pull-back took it; it is not its student's to arrange.
+    """
 
     copy_id: int
     page_id: int | None
     spot: StudentsSpot
     hidden: bool = False
+    taken_out: bool = False
 
     @property
     def section_id(self) -> int:
@@ -103,6 +107,20 @@ def _spot(page: PageInPlace, target: Target, key: str, chosen: Collection[int]) 
     parent_id = target.under or (page.spot.parent_id if page.spot.parent_id in chosen else None)
     home_section_id = page.spot.home_section_id or page.section_id
     return StudentsSpot(target.section_id, key, parent_id, home_section_id if page.page_id is not None else None)
+
+
+def key_behind(pages: Sequence[PageInPlace], section_id: int, after: int | None, under: int | None) -> str:
+    """The order key for a new page in a section: behind another and all that is tucked under that, else last.
+
+    pages: all copies of the notebook, in its order. under: the page under which the new one is tucked, as the last.
+    """
+    by_id = {page.copy_id: page for page in pages if page.section_id == section_id}
+    beside = under or after
+    if beside not in by_id:
+        return key_between(max((page.spot.key for page in by_id.values()), default=None), None)
+    top = by_id[beside].spot.parent_id or beside
+    target = Target(section_id, None, top) if under else Target(section_id, top)
+    return key_between(*_between(pages, (), target))
 
 
 def bring_home(

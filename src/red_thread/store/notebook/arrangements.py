@@ -16,7 +16,8 @@ from red_thread.store.push.step_log import as_logged, from_log
 _HOLD = text("SELECT id FROM notebook WHERE id = :notebook FOR UPDATE")
 _PAGES = text("""
     SELECT c.id, c.page_id, c.notebook_section_id, c.order_key, c.parent_id, c.home_section_id,
-           c.pulled_back_id IS NOT NULL OR c.put_away_at IS NOT NULL AS hidden
+           c.pulled_back_id IS NOT NULL OR c.put_away_at IS NOT NULL AS hidden,
+           c.pulled_back_id IS NOT NULL AS taken_out
     FROM copy c JOIN notebook_section s ON s.id = c.notebook_section_id
     WHERE c.notebook_id = :notebook ORDER BY s.order_key, s.id, c.order_key, c.id
 """)
@@ -97,6 +98,7 @@ class ArrangementStore:
                 row.page_id,
                 StudentsSpot(row.notebook_section_id, row.order_key, row.parent_id, row.home_section_id),
                 row.hidden,
+                row.taken_out,
             )
             for row in rows
         ]
