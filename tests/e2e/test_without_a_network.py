@@ -106,6 +106,10 @@ async def test_the_pages_around_the_one_that_is_open_are_kept_and_not_opened_by_
             raise AssertionError(f"copy {copy} is not kept")
     await yara.reload()
     await expect(yara.locator(".page-body")).to_be_visible()
+    health = await context.new_page()
+    await health.goto("/health")
+    await expect(health.locator("body")).to_contain_text('"status"')  # what is no view is not taken for one
+    await health.close()
     now = await yara.evaluate(
         """async () => (await (await fetch('/api/notebooks/' + location.pathname.split('/')[2])).json())
             .sections.flatMap((one) => one.pages.map(({ id, news }) => [id, news]))"""

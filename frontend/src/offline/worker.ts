@@ -35,7 +35,7 @@ registerRoute(
 				return kept(options);
 			}
 		},
-		{ denylist: [/^\/api\//] }
+		{ denylist: [/^\/(api\/|health)/] }
 	)
 );
 // Letters that few pages need, and pictures: once seen they are there. Each is named by what is in it.

@@ -113,6 +113,22 @@ async def test_what_is_tucked_goes_along_and_comes_back_tucked(school: School, s
     }
 
 
+async def test_many_go_at_once_and_come_back_at_once(school: School, shelf: Shelf):
+    for number in range(12):
+        await do(school, begin_page, shelf.actor, shelf.id, NewPage(f"Shell {number}"))
+    before = await shelf.lines()
+    pages = [p["id"] for s in await school.contents(shelf.student) for p in s["pages"]]
+    moved = await do(school, move_pages, shelf.actor, shelf.id, pages, Target(await shelf.section("Shells")))
+    after = [line for line in before if not line.startswith("[")]
+    assert (await shelf.lines())[-len(after) - 2 :] == ["[Shells]", *after, "[My own pages]"]
+    await shelf.undo(moved)
+    assert await shelf.lines() == before
+    put = await do(school, put_away, shelf.actor, pages)
+    assert not any(line in after for line in await shelf.lines())
+    await shelf.undo(put)
+    assert await shelf.lines() == before
+
+
 async def test_what_has_moved_on_is_not_undone(shelf: Shelf):
     moved = await shelf.move("Winds", "Shells")
     await shelf.move("Winds", "Tides")

@@ -22,7 +22,10 @@
 
 	// Opening a page is seeing it: the list must know.
 	$effect(() => {
-		if (copy?.open) untrack(() => void attempt(() => notebook.load()).then(() => keepAround(copy.id)));
+		if (!copy?.open) return;
+		// By then another page may be open, or none.
+		const { id } = copy;
+		untrack(() => void attempt(() => notebook.load()).then(() => keepAround(id)));
 	});
 
 	const keepAround = (id: number) => soon(async () => (await import('./later')).keepSection(notebook, id));

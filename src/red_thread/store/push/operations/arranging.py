@@ -1,6 +1,6 @@
 """How students' own notebooks are arranged. Each says what it changes from and to: what is otherwise by now stays."""
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 
 from sqlalchemy import text
 
@@ -90,11 +90,11 @@ SECTION_LAID_ASIDE = text("""
 
 
 def _arranged(operations: Sequence[Arrange]) -> Values:
-    (operation,) = operations
-    before, after = operation.before, operation.after
+    before = [spot for operation in operations for spot in operation.before]
+    after = [spot for operation in operations for spot in operation.after]
     return {
-        "notebook_ids": array(operation.notebook_ids),
-        "copy_ids": array(operation.copy_ids),
+        "notebook_ids": array([notebook for operation in operations for notebook in operation.notebook_ids]),
+        "copy_ids": array([copy for operation in operations for copy in operation.copy_ids]),
         "sections_before": array([spot.notebook_section_id for spot in before]),
         "keys_before": array([spot.key for spot in before]),
         "sections": array([spot.notebook_section_id for spot in after]),
@@ -104,12 +104,17 @@ def _arranged(operations: Sequence[Arrange]) -> Values:
     }
 
 
+def _tucked(operation: Arrange) -> Hashable:
+    """By statements of their own: a page is tucked under another once that stands there."""
+    return any(spot.parent_id is not None for spot in operation.after)
+
+
 def _laid_aside(operations: Sequence[LayAside]) -> Values:
-    (operation,) = operations
-    before, after = operation.before, operation.after
+    before = [rest for operation in operations for rest in operation.before]
+    after = [rest for operation in operations for rest in operation.after]
     return {
-        "notebook_ids": array(operation.notebook_ids),
-        "copy_ids": array(operation.copy_ids),
+        "notebook_ids": array([notebook for operation in operations for notebook in operation.notebook_ids]),
+        "copy_ids": array([copy for operation in operations for copy in operation.copy_ids]),
         "since_before": array([rest.since for rest in before]),
         "by_before": array([rest.by for rest in before]),
         "going_before": array([rest.going_at for rest in before]),
@@ -117,6 +122,10 @@ def _laid_aside(operations: Sequence[LayAside]) -> Values:
         "by_ids": array([rest.by for rest in after]),
         "going": array([rest.going_at for rest in after]),
     }
+
+
+def _all(_: LayAside) -> Hashable:
+    return True
 
 
 def _section_arranged(operations: Sequence[ArrangeSection]) -> Values:
@@ -144,8 +153,8 @@ def _section_named(operations: Sequence[NameSection]) -> Values:
 
 
 ENTRIES: dict[type[Operation], Entry] = {
-    Arrange: Entry(ARRANGE, ARRANGED, _arranged),
-    LayAside: Entry(LAY_ASIDE, LAID_ASIDE, _laid_aside),
+    Arrange: Entry(ARRANGE, ARRANGED, _arranged, _tucked),
+    LayAside: Entry(LAY_ASIDE, LAID_ASIDE, _laid_aside, _all),
     ArrangeSection: Entry(ARRANGE_SECTION, SECTION_ARRANGED, _section_arranged),
     NameSection: Entry(NAME_SECTION, SECTION_NAMED, _section_named),
     LaySectionAside: Entry(LAY_SECTION_ASIDE, SECTION_LAID_ASIDE, values_of),
