@@ -102,6 +102,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/pushes/plan"): as_json(**push),
         ("post", "/api/masters/{master_id}/groups"): as_json(name="x", notebook_ids=[]),
         ("put", "/api/groups/{group_id}"): as_json(name="x", notebook_ids=[]),
+        ("put", "/api/masters/{master_id}/away"): as_json(day="2026-12-01", notebook_ids=[]),
         ("put", "/api/pushes/{push_id}/time"): as_json(begins_at=None),
         ("put", "/api/classes/{class_id}/catching-up"): as_json(on=False),
         ("post", "/api/pull-backs"): as_json(**push, written="drawer"),

@@ -784,6 +784,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/masters/{master_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Away
+         * @description Each day on which somebody of the course was away, the newest first.
+         */
+        get: operations["get_away"];
+        /**
+         * Put Away List
+         * @description Exactly these were away on that day.
+         */
+        put: operations["put_away_list"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/masters/{master_id}/blobs": {
         parameters: {
             query?: never;
@@ -2623,6 +2647,28 @@ export interface components {
             /** Without */
             without?: number[];
         };
+        /** AwayIn */
+        AwayIn: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Notebook Ids */
+            notebook_ids: number[];
+        };
+        /** AwayOut */
+        AwayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Id */
+            id: number;
+            /** Notebook Ids */
+            notebook_ids: number[];
+        };
         /**
          * Begin
          * @description The first day: who begins, and with what.
@@ -4267,7 +4313,7 @@ export interface components {
         };
         /**
          * SelectorIn
-         * @description Students by what they are in, or one by one. `ids`: of classes, groups or notebooks, as `kind` says.
+         * @description Students by what they are in, or one by one. `ids`: of what `kind` says.
          */
         SelectorIn: {
             /** Ids */
@@ -4279,7 +4325,7 @@ export interface components {
          * @description What a selector's ids are ids of. Who is chosen by each is told by `store/push/selectors.py`.
          * @enum {string}
          */
-        SelectorKind: "class" | "group" | "notebook";
+        SelectorKind: "class" | "group" | "away" | "notebook";
         /**
          * SessionOut
          * @description Who is signed in, and where. `proof` goes with every changing request. `nearly_full`: what one should
@@ -6180,6 +6226,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SetArrangingOfCourse"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_away: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_away_list: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                master_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwayIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedOut"];
                 };
             };
             /** @description Validation Error */

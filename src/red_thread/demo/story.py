@@ -12,6 +12,7 @@ from typing import Any
 import yaml
 
 from red_thread.actions.actor import Actor
+from red_thread.actions.classes.away import note_away
 from red_thread.actions.classes.groups import make_group
 from red_thread.actions.master.save_master_page import save_master_page
 from red_thread.actions.notebook.look_at_notebook import open_page
@@ -70,6 +71,8 @@ class Story:
         async with self.unit() as unit:
             for name, first, step in (("Boat crew", 2, 17), ("Early readers", 5, 13), ("Field helpers", 8, 20)):
                 await make_group(unit, self.teacher, self.master_id, name, everyone[first::step])
+            yesterday = (self.now - timedelta(days=1)).date()
+            await note_away(unit, self.teacher, self.master_id, yesterday, everyone[11::30])
 
     async def _first_weeks(self) -> None:
         self._go_back(16)

@@ -4,12 +4,13 @@ Every table but two belongs to a school, whose id comes first in its key; refere
 transaction see the rows of its own school alone: docs/schools.md.
 """
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from sqlalchemy import (
     BigInteger,
     CheckConstraint,
+    Date,
     DateTime,
     ForeignKeyConstraint,
     Identity,
@@ -400,6 +401,24 @@ class GroupMember(OfSchool):
 
     __tablename__ = "group_member"
     group_id: Mapped[int] = _to("student_group", key=True)
+    notebook_id: Mapped[int] = _to("notebook", key=True, index=True)
+
+
+class AwayList(OfSchool):
+    """Who was not there on a day, as a teacher of the course noted it."""
+
+    __tablename__ = "away_list"
+    id: Mapped[int] = _id()
+    master_id: Mapped[int] = _to("master")
+    day: Mapped[date] = mapped_column(Date)
+    __table_args__ = (UniqueConstraint("school_id", "master_id", "day"),)
+
+
+class Away(OfSchool):
+    """A student on such a list."""
+
+    __tablename__ = "away"
+    list_id: Mapped[int] = _to("away_list", key=True)
     notebook_id: Mapped[int] = _to("notebook", key=True, index=True)
 
 

@@ -9,6 +9,7 @@ from sqlalchemy import text
 from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store.blobs import BlobStore
+from red_thread.store.classes.away import AwayStore
 from red_thread.store.classes.classes import ClassStore
 from red_thread.store.classes.following import FollowingStore
 from red_thread.store.classes.groups import GroupStore
@@ -94,6 +95,7 @@ class Unit:
         self.classes = ClassStore(connection, now)
         self.following = FollowingStore(connection, now)
         self.groups = GroupStore(connection, now)
+        self.away = AwayStore(connection)
         self.notebooks = NotebookStore(connection, now)
         self.arrangements = ArrangementStore(connection, now)
         self.pushes = PushStore(connection, now)

@@ -26,7 +26,7 @@ from red_thread.web.front_end import PackedAnswers, serve_front_end
 from red_thread.web.guard import Guard
 from red_thread.web.problems import add_problem_handlers
 from red_thread.web.routes import blobs, printing, watched
-from red_thread.web.routes.classes import classes, following, groups
+from red_thread.web.routes.classes import away, classes, following, groups
 from red_thread.web.routes.master import masters, presence
 from red_thread.web.routes.notebook import arranging, knots, notebooks
 from red_thread.web.routes.people import accounts, my_schools, people, quotas, session
@@ -78,6 +78,7 @@ _PARTS = (
     classes,
     following,
     groups,
+    away,
     notebooks,
     arranging,
     knots,

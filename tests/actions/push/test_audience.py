@@ -1,9 +1,10 @@
 """Audiences, for every kind of selector there is: kept as they were said, and understood alike wherever they are used."""
 
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 import pytest
 
+from red_thread.actions.classes.away import note_away
 from red_thread.actions.classes.groups import make_group
 from red_thread.actions.push.plan_push import PushRequest
 from red_thread.actions.push.start_push import start_push
@@ -19,6 +20,9 @@ async def ids_for(school: School, kind: SelectorKind, chosen: list[int]) -> tupl
     if kind is SelectorKind.GROUP:
         async with school.database.begin() as unit:
             return (await make_group(unit, school.teacher, school.master, "Divers", chosen),)
+    if kind is SelectorKind.AWAY:
+        async with school.database.begin() as unit:
+            return (await note_away(unit, school.teacher, school.master, date(2026, 12, 1), chosen),)
     return tuple(chosen)
 
 

@@ -12,6 +12,7 @@
 	import Colleagues from './Colleagues.svelte';
 	import Following from './Following.svelte';
 	import { FollowingState } from './following.svelte';
+	import Away from './Away.svelte';
 	import Groups from './Groups.svelte';
 	import Naming from './Naming.svelte';
 	import Requests from './Requests.svelte';
@@ -90,7 +91,10 @@
 					>.
 				</p>
 			{:else if shown}
-				{#if !classes.reads}<Groups {master} classes={classes.classes ?? []} />{/if}
+				{#if !classes.reads}
+					<Groups {master} classes={classes.classes ?? []} />
+					<Away {master} classes={classes.classes ?? []} />
+				{/if}
 				<Roster {classes} />
 			{/if}
 		</div>

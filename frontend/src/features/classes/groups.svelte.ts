@@ -15,6 +15,17 @@ export function union(members: number[], more: number[]): number[] {
 	return [...new Set([...members, ...more])];
 }
 
+/** The students of classes, to choose from. */
+export async function studentsOf(classes: Schemas['ClassOut'][]) {
+	const rosters = await Promise.all(
+		classes.map(async ({ id, name }) => {
+			const found = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
+			return found.students.map((one) => ({ id: one.notebook_id, words: one.name, under: name }));
+		})
+	);
+	return rosters.flat();
+}
+
 export class GroupsState {
 	groups = $state.raw<Group[]>([]);
 	students = $state.raw<{ id: number; words: string; under: string }[]>([]);
@@ -36,13 +47,7 @@ export class GroupsState {
 
 	/** Everyone who can be in one. */
 	async loadStudents(classes: Schemas['ClassOut'][]) {
-		const rosters = await Promise.all(
-			classes.map(async ({ id, name }) => {
-				const found = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
-				return found.students.map((one) => ({ id: one.notebook_id, words: one.name, under: name }));
-			})
-		);
-		this.students = rosters.flat();
+		this.students = await studentsOf(classes);
 	}
 
 	/** A new group where `id` is null. */

@@ -4,7 +4,7 @@
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
-	import { count } from '../../ui/words';
+	import { count, dateToday } from '../../ui/words';
 	import { makeMany } from './make-many';
 	import type { MasterState } from './master.svelte';
 	import type { Row } from './rows';
@@ -13,7 +13,7 @@
 	let pattern = $state('');
 	let many = $state(5);
 	let first = $state(1);
-	let begins = $state(new Date().toLocaleDateString('sv'));
+	let begins = $state(dateToday());
 	let named = $state.raw<Schemas['NamesOut']>({ names: [], days: [] });
 	/** School days on which there is none. */
 	let off = $state.raw<string[]>([]);

@@ -1,5 +1,6 @@
 /** Of a course, all that a sentence can name. */
 import { api, ask, type Schemas } from '../../api/client';
+import { longDay } from '../../ui/words';
 import { chosenBy, SELECTOR_KINDS, type Audience, type SelectorKind, type Sentence } from './sentence';
 
 export type CourseStudent = Schemas['StudentOut'] & { class_id: number; class_name: string };
@@ -7,6 +8,7 @@ export type CourseStudent = Schemas['StudentOut'] & { class_id: number; class_na
 export interface Course {
 	master: Schemas['MasterViewOut'];
 	groups: Schemas['GroupOut'][];
+	away: Schemas['AwayOut'][];
 	students: CourseStudent[];
 }
 
@@ -16,9 +18,10 @@ export const readGroups = (master_id: number) =>
 /** Reads all of it: what could be chosen before would be taken back by what comes after. */
 export async function readCourse(master_id: number): Promise<Course> {
 	const path = { master_id };
-	const [master, groups] = await Promise.all([
+	const [master, groups, away] = await Promise.all([
 		ask(api.GET('/api/masters/{master_id}', { params: { path } })),
-		readGroups(master_id)
+		readGroups(master_id),
+		ask(api.GET('/api/masters/{master_id}/away', { params: { path } }))
 	]);
 	const rosters = await Promise.all(
 		master.classes.map(async ({ id, name }) => {
@@ -27,7 +30,7 @@ export async function readCourse(master_id: number): Promise<Course> {
 			return students.map((student) => ({ ...student, class_id: id, class_name: name }));
 		})
 	);
-	return { master, groups, students: rosters.flat() };
+	return { master, groups, away, students: rosters.flat() };
 }
 
 interface Choice {
@@ -57,6 +60,17 @@ export const SELECTING: Record<SelectorKind, Selecting> = {
 			groups.map((one) => ({ id: one.id, words: one.name, under: `${one.notebook_ids.length}` })),
 		notebooks: ({ groups }, ids) =>
 			groups.filter((one) => ids.includes(one.id)).flatMap((one) => one.notebook_ids)
+	},
+	away: {
+		label: 'Who was away',
+		choices: ({ away }) =>
+			away.map((one) => ({
+				id: one.id,
+				words: `those away on ${longDay(one.day)}`,
+				under: `${one.notebook_ids.length}`
+			})),
+		notebooks: ({ away }, ids) =>
+			away.filter((one) => ids.includes(one.id)).flatMap((one) => one.notebook_ids)
 	},
 	notebook: {
 		label: 'Single students',

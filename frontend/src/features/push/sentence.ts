@@ -27,7 +27,7 @@ export interface Sentence {
 	again: number | null;
 }
 
-const KINDS: Record<SelectorKind, true> = { class: true, group: true, notebook: true };
+const KINDS: Record<SelectorKind, true> = { class: true, group: true, away: true, notebook: true };
 export const SELECTOR_KINDS = Object.keys(KINDS) as SelectorKind[];
 export const NOBODY: Audience = { selectors: {}, without: [], only: 'everyone' };
 export const NOTHING: Sentence = {
@@ -67,7 +67,7 @@ export function toAddress(sentence: Partial<Sentence>): string {
 	parameters.push(...Object.entries(howSaid(how)), ['at', at], ['again', String(again ?? '')]);
 	const address = new URLSearchParams(parameters.filter(([, value]) => value));
 	// An audience that names nobody is one all the same: nobody is proposed over it.
-	if (audience && !address.toString().match(/(^|&)(class|group|notebook|without|only)=/))
+	if (audience && !address.toString().match(/(^|&)(class|group|away|notebook|without|only)=/))
 		address.set('class', '');
 	return address.toString();
 }

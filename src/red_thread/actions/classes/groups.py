@@ -21,7 +21,7 @@ async def look_at_groups(unit: Unit, actor: Actor, master_id: int) -> list[Group
 async def make_group(unit: Unit, actor: Actor, master_id: int, name: str, notebook_ids: Collection[int]) -> int:
     """A new group of these students; gives its id. Raises NameMissing, NotFound."""
     await require_teacher(unit, actor, master_id)
-    await _require_members(unit, master_id, notebook_ids)
+    await require_students(unit, master_id, notebook_ids)
     group_id = await unit.groups.add(master_id, await _free_name(unit, master_id, name))
     await unit.groups.set_members(group_id, notebook_ids)
     return group_id
@@ -30,7 +30,7 @@ async def make_group(unit: Unit, actor: Actor, master_id: int, name: str, notebo
 async def change_group(unit: Unit, actor: Actor, group_id: int, name: str, notebook_ids: Collection[int]) -> CaughtUp:
     """Another name, other members; who is new gets what the group was given. Raises NameMissing, NotFound."""
     group = await _require_group(unit, actor, group_id)
-    await _require_members(unit, group.master_id, notebook_ids)
+    await require_students(unit, group.master_id, notebook_ids)
     await unit.groups.rename(group_id, await _free_name(unit, group.master_id, name, group_id))
     await unit.groups.set_members(group_id, notebook_ids)
     return await _welcome(unit, actor, group.master_id, set(notebook_ids).difference(group.notebook_ids))
@@ -67,7 +67,8 @@ async def _require_group(unit: Unit, actor: Actor, group_id: int) -> GroupInfo:
     return group
 
 
-async def _require_members(unit: Unit, master_id: int, notebook_ids: Collection[int]) -> None:
+async def require_students(unit: Unit, master_id: int, notebook_ids: Collection[int]) -> None:
+    """Refuses notebooks that are of no class of the course. Raises NotFound."""
     known = await unit.audiences.of_course(master_id, SelectorKind.NOTEBOOK, notebook_ids)
     if len(known) < len(set(notebook_ids)):
         raise NotFound(what="notebook")

@@ -10,6 +10,7 @@ class SelectorKind(StrEnum):
 
     CLASS = "class"
     GROUP = "group"
+    AWAY = "away"
     NOTEBOOK = "notebook"
 
 
@@ -27,7 +28,7 @@ class Only(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Selector:
-    """Names students by what they are in, or one by one. `ids`: of the classes, groups or notebooks, each once."""
+    """Names students by what they are in, or one by one. `ids`: of what `kind` says, each once."""
 
     kind: SelectorKind
     ids: tuple[int, ...]

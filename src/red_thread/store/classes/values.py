@@ -1,7 +1,7 @@
 """Classes and their rosters."""
 
 from dataclasses import dataclass, field
-from datetime import datetime
+from datetime import date, datetime
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,4 +77,13 @@ class GroupInfo:
     id: int
     master_id: int
     name: str
+    notebook_ids: list[int]
+
+
+@dataclass(frozen=True, slots=True)
+class AwayInfo:
+    """Who was not there on a day. `notebook_ids`: of those who are in a class now."""
+
+    id: int
+    day: date
     notebook_ids: list[int]

@@ -74,6 +74,7 @@ _ERASE_WORDS = (
             name = coalesce((SELECT s.name FROM section s WHERE s.id = n.section_id), 'A section')
         WHERE (section_id IS NULL OR renamed)
         AND notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"""),
+    text("DELETE FROM away WHERE notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"),
     text("DELETE FROM arrangement WHERE notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"),
     text("DELETE FROM blob_put_in WHERE owner_id = :person"),
     text("DELETE FROM page_request WHERE notebook_id IN (SELECT id FROM notebook WHERE person_id = :person)"),

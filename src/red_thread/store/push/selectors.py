@@ -50,6 +50,19 @@ CHOOSERS: dict[SelectorKind, Chooser] = {
         """),
         names=text("SELECT id AS target_id, name FROM student_group WHERE id = ANY(CAST(:targets AS bigint[]))"),
     ),
+    SelectorKind.AWAY: Chooser(
+        chosen=text("SELECT array_agg(notebook_id) FROM away WHERE list_id = ANY(CAST(:targets AS bigint[]))"),
+        choosing=text("""
+            SELECT list_id AS target_id, notebook_id FROM away WHERE notebook_id = ANY(CAST(:notebooks AS bigint[]))
+        """),
+        of_course=text("""
+            SELECT id FROM away_list WHERE master_id = :master AND id = ANY(CAST(:targets AS bigint[]))
+        """),
+        names=text("""
+            SELECT id AS target_id, to_char(day, '"those away on" FMDay FMDD FMMonth') AS name FROM away_list
+            WHERE id = ANY(CAST(:targets AS bigint[]))
+        """),
+    ),
     SelectorKind.NOTEBOOK: Chooser(
         chosen=text("SELECT CAST(:targets AS bigint[])"),
         choosing=text("""

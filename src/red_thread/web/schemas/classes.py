@@ -1,6 +1,6 @@
 """What goes over the wire about classes, their rosters and their groups."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 from pydantic import BaseModel, Field
@@ -30,6 +30,17 @@ class GroupOut(Schema):
 
 class GroupIn(BaseModel):
     name: str = Field(max_length=200)
+    notebook_ids: list[Id] = Field(max_length=20000)
+
+
+class AwayOut(Schema):
+    id: int
+    day: date
+    notebook_ids: list[int]
+
+
+class AwayIn(BaseModel):
+    day: date
     notebook_ids: list[Id] = Field(max_length=20000)
 
 

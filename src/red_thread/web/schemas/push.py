@@ -31,7 +31,7 @@ from red_thread.web.schemas.common import Id, Schema
 
 
 class SelectorIn(Schema):
-    """Students by what they are in, or one by one. `ids`: of classes, groups or notebooks, as `kind` says."""
+    """Students by what they are in, or one by one. `ids`: of what `kind` says."""
 
     kind: SelectorKind
     ids: list[Id] = Field(max_length=20000)
