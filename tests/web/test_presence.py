@@ -7,9 +7,10 @@ from datetime import UTC, datetime, timedelta
 
 import orjson
 import pytest
+from fastapi.sse import KEEPALIVE_COMMENT
 
 from red_thread.store.database import OneSchool
-from red_thread.web.events import COMMENT, NewsHub
+from red_thread.web.events import NewsHub
 from red_thread.web.presence import Stay
 from red_thread.web.routes.master.presence import _events
 from tests.school import School
@@ -30,7 +31,7 @@ other_hub = pytest.fixture(listening, name="other_hub")
 
 def read(event: bytes) -> list[tuple[str, object]]:
     """The events in a piece of the stream, by name, with their data."""
-    told = [one.split(b"\n") for one in event.split(b"\n\n") if one and one + b"\n\n" != COMMENT]
+    told = [one.split(b"\n") for one in event.split(b"\n\n") if one and one + b"\n\n" != KEEPALIVE_COMMENT]
     return [
         (name.removeprefix(b"event: ").decode(), orjson.loads(data.removeprefix(b"data: "))) for name, data in told
     ]

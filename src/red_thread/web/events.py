@@ -9,6 +9,7 @@ from typing import Any
 import orjson
 import psycopg
 import structlog
+from fastapi.sse import EventSourceResponse, format_sse_event
 
 from red_thread.store.news import CHANNEL
 
@@ -118,8 +119,12 @@ def _topics(news: Mapping[str, Any]) -> list[str]:
 
 
 def as_event(name: str, data: object) -> bytes:
-    return b"event: " + name.encode() + b"\ndata: " + orjson.dumps(data) + b"\n\n"
+    """One event as it goes over the wire; `data`: what JSON can say."""
+    return format_sse_event(event=name, data_str=orjson.dumps(data).decode())
 
 
-COMMENT = b": still here\n\n"
-EVENT_HEADERS = {"Cache-Control": "no-store", "X-Accel-Buffering": "no"}
+class EventStream(EventSourceResponse):
+    """Events that nobody on the way keeps or holds back."""
+
+    def __init__(self, events: AsyncIterator[bytes]) -> None:
+        super().__init__(events, headers={"Cache-Control": "no-store", "X-Accel-Buffering": "no"})

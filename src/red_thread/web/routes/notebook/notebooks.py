@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator
 
 import orjson
 from fastapi import APIRouter, Response
-from fastapi.responses import StreamingResponse
+from fastapi.sse import KEEPALIVE_COMMENT
 
 from red_thread.actions.notebook.drawer import bring_back, put_away
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
@@ -15,7 +15,7 @@ from red_thread.actions.notebook.save_copy import Save, save_copy
 from red_thread.actions.permissions import require_reader
 from red_thread.store.windows import Window
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
+from red_thread.web.events import EventStream, as_event
 from red_thread.web.schemas.common import OnOrOff
 from red_thread.web.schemas.notebook import (
     MomentOut,
@@ -49,19 +49,19 @@ async def get_notebook(notebook_id: int, unit: InUnit, actor: ByActor) -> Respon
 
 
 @router.get("/notebooks/{notebook_id}/events")
-async def get_events(notebook_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> StreamingResponse:
+async def get_events(notebook_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> EventStream:
     """Says `news` whenever something came into the notebook, `display` when what is on display has changed."""
     notebook = await require_reader(unit, actor, notebook_id)
     displays = [f"display:{master}" for master in await unit.following.masters_of(notebook.class_id)]
     told = stream.of(lambda later: require_reader(later, actor, notebook_id), f"notebook:{notebook_id}", *displays)
-    return StreamingResponse(_news(told), media_type="text/event-stream", headers=EVENT_HEADERS)
+    return EventStream(_news(told))
 
 
 async def _news(stream: AsyncIterator[set[str]]) -> AsyncIterator[bytes]:
     first = True
     async for told in stream:
         events = {_EVENTS[topic.split(":")[0]] for topic in told} if not first else set[str]()
-        yield b"".join(as_event(event, {}) for event in sorted(events)) or COMMENT
+        yield b"".join(as_event(event, {}) for event in sorted(events)) or KEEPALIVE_COMMENT
         first = False
 
 

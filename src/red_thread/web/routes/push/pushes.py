@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator
 from dataclasses import replace
 
 from fastapi import APIRouter, Response
-from fastapi.responses import StreamingResponse
+from fastapi.sse import KEEPALIVE_COMMENT
 
 from red_thread.actions.permissions import require_push
 from red_thread.actions.push.control_push import go_on, pause_push, push_at, stop_push
@@ -18,7 +18,7 @@ from red_thread.store.database import OneSchool
 from red_thread.store.push.values import PushInfo
 from red_thread.web.answers import long_answer
 from red_thread.web.dependencies import ByActor, InUnit
-from red_thread.web.events import COMMENT, EVENT_HEADERS, as_event
+from red_thread.web.events import EventStream, as_event
 from red_thread.web.schemas.common import AddedOut
 from red_thread.web.schemas.push import (
     ConflictOut,
@@ -87,12 +87,12 @@ def _view(view: PushView) -> PushViewOut:
 
 
 @router.get("/pushes/{push_id}/events")
-async def get_push_events(push_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> StreamingResponse:
+async def get_push_events(push_id: int, stream: InStream, unit: InUnit, actor: ByActor) -> EventStream:
     """Progress as server-sent events, until the push is done."""
     await require_push(unit, actor, push_id, reads=True)
     told = stream.of(lambda later: require_push(later, actor, push_id, reads=True), f"push:{push_id}")
     progress = _progress(told, stream.database, push_id)
-    return StreamingResponse(progress, media_type="text/event-stream", headers=EVENT_HEADERS)
+    return EventStream(progress)
 
 
 @router.get("/pushes/{push_id}/plan", response_model=PlanOut)
@@ -148,7 +148,7 @@ async def post_undo(push_id: int, unit: InUnit, actor: ByActor, body: UndoIn = N
 async def _progress(stream: AsyncIterator[set[str]], database: OneSchool, push_id: int) -> AsyncIterator[bytes]:
     async for told in stream:
         if not told:
-            yield COMMENT
+            yield KEEPALIVE_COMMENT
             continue
         async with database.begin() as unit:
             push = await unit.pushes.get(push_id)
