@@ -179,3 +179,26 @@ async def test_where_the_server_is_slow_the_kept_page_is_shown_until_the_answer_
     await expect(jonah.locator(".page-body")).to_contain_text("Told on the other device.")
     await context.close()
     await elsewhere.close()
+
+
+async def test_what_one_wrote_is_found_with_a_network_and_without(browser, address):
+    context = await a_browser(browser, address)
+    isla = await walk_in(context, "Isla")
+    await opened(isla, PAGE)
+    await type_into(isla, ".page-body", "Barnacles by the lamp. ")
+    await saved(isla)
+    await kept_on_the_device(isla)
+    await isla.get_by_role("button", name="Find", exact=True).click()
+    sought = isla.get_by_role("searchbox", name="Find in my notebook")
+    found = isla.get_by_role("search").get_by_role("link")
+    for cut, typed in ((False, "barnacle lamp"), (True, "barnac lam")):
+        await context.set_offline(cut)
+        await sought.fill(typed)
+        await expect(found).to_have_count(1)
+        await expect(found).to_contain_text(re.compile(f"{PAGE}.*You: .*Barnac"))
+        await sought.fill("xylophone")
+        await expect(isla.get_by_role("search").get_by_text("Nothing found.")).to_be_visible()
+    await sought.fill("barnac")
+    await found.click()
+    await expect(isla.locator(".page-body")).to_contain_text("Barnacles by the lamp.")
+    await context.close()

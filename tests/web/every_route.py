@@ -75,7 +75,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/masters/{master_id}/blobs"): a_picture(),
         ("post", "/api/copies/{copy_id}/blobs"): a_picture(),
         ("patch", "/api/items/{kind}/{item_id}"): as_json(name="x"),
-        ("put", "/api/school"): as_json(name="x", time_zone="UTC"),
+        ("put", "/api/school"): as_json(name="x", time_zone="UTC", language="en"),
         ("put", "/api/accounts/{person_id}/names"): as_json(email="x@y.example"),
         ("put", "/api/quotas/{whose}"): as_json(bytes=1, pictures=1, pages=1),
         ("put", "/api/sections/{section_id}/writing"): as_json(writing="spaces"),

@@ -1430,6 +1430,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/notebooks/{notebook_id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Found Pages
+         * @description The pages on which all of these words stand, and whose words they are.
+         */
+        get: operations["get_found_pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notebooks/{notebook_id}/sections": {
         parameters: {
             query?: never;
@@ -2172,7 +2192,7 @@ export interface paths {
         get?: never;
         /**
          * Put School
-         * @description Another name or clock for the school.
+         * @description Another name, clock or language for the school.
          */
         put: operations["put_school"];
         post?: never;
@@ -2683,6 +2703,11 @@ export interface components {
              * @default
              */
             email: string;
+            /**
+             * Language
+             * @default
+             */
+            language: string;
             /** Name */
             name: string;
             /** Password */
@@ -2993,6 +3018,24 @@ export interface components {
         ErasedOut: {
             /** Pages */
             pages: number;
+        };
+        /**
+         * FoundCopyOut
+         * @description A page on which sought words stand, and some words around them: the student's `own`, the teacher's.
+         */
+        FoundCopyOut: {
+            /** Copy Id */
+            copy_id: number;
+            /** Own */
+            own: components["schemas"]["StretchOut"][];
+            /** Put Away */
+            put_away: boolean;
+            /** Section */
+            section: string;
+            /** Teachers */
+            teachers: components["schemas"]["StretchOut"][];
+            /** Title */
+            title: string;
         };
         /**
          * FoundPageOut
@@ -4280,9 +4323,14 @@ export interface components {
         };
         /**
          * SchoolAs
-         * @description A school. `time_zone`: by which it lives, such as "Europe/London".
+         * @description A school. `time_zone`: by which it lives, such as "Europe/London"; `language`: in which words are found.
          */
         SchoolAs: {
+            /**
+             * Language
+             * @default
+             */
+            language: string;
             /** Name */
             name: string;
             /** Time Zone */
@@ -4404,7 +4452,10 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** StretchOut */
+        /**
+         * StretchOut
+         * @description Some words of a page, and whether they were sought.
+         */
         StretchOut: {
             /** Sought */
             sought: boolean;
@@ -7501,6 +7552,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_found_pages: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path: {
+                notebook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundCopyOut"][];
                 };
             };
             /** @description Validation Error */

@@ -250,6 +250,12 @@ class NoSuchZone(Refused):
     hint = "Choose one of those in the list, such as Europe/London. Nothing was changed."
 
 
+class NoSuchLanguage(Refused):
+    """Words cannot be found in the language “{code}”."""
+
+    hint = "Choose one of those in the list, or none. Nothing was changed."
+
+
 class BegunMeanwhile(Refused):
     """This push waits for no time any more: it has begun, or was stopped."""
 

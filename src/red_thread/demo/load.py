@@ -112,6 +112,7 @@ async def _set_up(unit: Unit) -> tuple[Actor, int]:
     password_hash = hash_password(DEMO_PASSWORD)
     await unit.schools.call("Saltmarsh Lane School")
     await unit.schools.set_clock("Europe/London")
+    await unit.schools.set_language("en")
     teacher_id = await unit.people.add_teacher("Ngozi Okafor", TEACHER, None, administers=True)
     second_id = await unit.people.add_teacher("Jonas Brandt", CO_TEACHER, None)
     master_id = await unit.masters.add_master("Shore Studies", teacher_id)

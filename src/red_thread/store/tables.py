@@ -76,12 +76,16 @@ class Setting(Table):
 
 
 class School(Table):
-    """One school of the installation. The first is there from the beginning and costs nobody a thought."""
+    """One school of the installation. The first is there from the beginning and costs nobody a thought.
+
+    `language`: in which words are found, as `store/languages.py` has it; empty: in no language of its own.
+    """
 
     __tablename__ = "school"
     id: Mapped[int] = mapped_column(Integer, Identity(), primary_key=True)
     name: Mapped[str]
     time_zone: Mapped[str] = mapped_column(server_default="UTC")
+    language: Mapped[str] = mapped_column(server_default="")
     made_at: Mapped[datetime] = _made_at()
 
 

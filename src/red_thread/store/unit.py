@@ -20,6 +20,7 @@ from red_thread.store.master.outlines import OutlineStore
 from red_thread.store.master.pages import PageStore
 from red_thread.store.news import Notifier
 from red_thread.store.notebook.arrangements import ArrangementStore
+from red_thread.store.notebook.finding import FindingStore
 from red_thread.store.notebook.notebooks import NotebookStore
 from red_thread.store.open_now import OpenNowStore
 from red_thread.store.people.accounts import AccountStore
@@ -96,6 +97,7 @@ class Unit:
         self.following = FollowingStore(connection, now)
         self.groups = GroupStore(connection, now)
         self.away = AwayStore(connection)
+        self.finding = FindingStore(connection)
         self.notebooks = NotebookStore(connection, now)
         self.arrangements = ArrangementStore(connection, now)
         self.pushes = PushStore(connection, now)

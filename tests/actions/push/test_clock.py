@@ -12,7 +12,15 @@ from red_thread.actions.people.my_school import change_school
 from red_thread.actions.push.clock import moment_at
 from red_thread.actions.push.control_push import push_at
 from red_thread.actions.push.start_push import start_push
-from red_thread.actions.refusals import NameMissing, NoSuchTime, NoSuchZone, NotFound, TimeHasPassed, TooFarAhead
+from red_thread.actions.refusals import (
+    NameMissing,
+    NoSuchLanguage,
+    NoSuchTime,
+    NoSuchZone,
+    NotFound,
+    TimeHasPassed,
+    TooFarAhead,
+)
 from red_thread.store.people.values import School as TheSchool
 from tests.school import School, found_school
 
@@ -78,7 +86,7 @@ async def test_a_push_waits_for_the_clock_of_its_school(school: School):
     assert await begins_at(school, push) == datetime(2088, 12, 1, 8, tzinfo=UTC)
 
 
-async def test_who_looks_after_the_school_sets_its_clock(school: School):
+async def test_who_looks_after_the_school_sets_its_clock_and_language(school: School):
     async with school.database.begin() as unit:
         with pytest.raises(NotFound):
             await change_school(unit, school.teacher, TheSchool("Saltmarsh", "Europe/Berlin"))
@@ -87,5 +95,7 @@ async def test_who_looks_after_the_school_sets_its_clock(school: School):
             await change_school(unit, keeper, TheSchool("Saltmarsh", "../../etc/passwd"))
         with pytest.raises(NameMissing):
             await change_school(unit, keeper, TheSchool("  ", "Europe/Berlin"))
-        await change_school(unit, keeper, TheSchool(" Saltmarsh  Lane ", "america/new york"))
-        assert await unit.schools.this() == TheSchool("Saltmarsh Lane", "America/New_York")
+        with pytest.raises(NoSuchLanguage):
+            await change_school(unit, keeper, TheSchool("Saltmarsh", "Europe/Berlin", "xx"))
+        await change_school(unit, keeper, TheSchool(" Saltmarsh  Lane ", "america/new york", "en"))
+        assert await unit.schools.this() == TheSchool("Saltmarsh Lane", "America/New_York", "en")

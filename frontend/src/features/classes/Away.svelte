@@ -7,7 +7,8 @@
 	import Dialog from '../../ui/Dialog.svelte';
 	import Field from '../../ui/Field.svelte';
 	import { attempt } from '../../ui/report';
-	import { count, dateToday, longDay } from '../../ui/words';
+	import { dateToday, longDay } from '../../ui/days';
+	import { count } from '../../ui/words';
 	import { AwayState } from './away.svelte';
 
 	let { master, classes }: { master: number; classes: Schemas['ClassOut'][] } = $props();

@@ -1,7 +1,8 @@
 /** Who was not there on a day: noted once, and then whom a page can be for. */
 import { api, ask, type Schemas } from '../../api/client';
 import { toasts } from '../../ui/toasts.svelte';
-import { count, longDay } from '../../ui/words';
+import { longDay } from '../../ui/days';
+import { count } from '../../ui/words';
 import { studentsOf } from './groups.svelte';
 
 export class AwayState {

@@ -1,6 +1,7 @@
 <!-- Pages on which what is sought stands in the text, under those that are called so. -->
 <script lang="ts">
 	import type { Schemas } from '../../api/client';
+	import Stretches from '../../ui/Stretches.svelte';
 	import { report } from '../../ui/report';
 	import type { MasterState } from './master.svelte';
 
@@ -39,10 +40,7 @@
 					href="/master/{master.id}/page/{page.page_id}"
 				>
 					<span class="block font-semibold">{page.title}</span>
-					<span class="block text-[0.7812rem] text-soft"
-						>{#each page.snippet as { words, sought }, k (k)}{#if sought}<b class="text-ink">{words}</b
-								>{:else}{words}{/if}{/each}</span
-					>
+					<span class="block text-[0.7812rem] text-soft"><Stretches stretches={page.snippet} /></span>
 				</a>
 			</li>
 		{/each}

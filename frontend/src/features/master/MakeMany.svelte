@@ -4,7 +4,8 @@
 	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { attempt } from '../../ui/report';
-	import { count, dateToday } from '../../ui/words';
+	import { dateToday } from '../../ui/days';
+	import { count } from '../../ui/words';
 	import { makeMany } from './make-many';
 	import type { MasterState } from './master.svelte';
 	import type { Row } from './rows';

@@ -7,7 +7,6 @@
 	import { Me, Places } from '../people';
 	import FindPage from './FindPage.svelte';
 	import type { MasterState } from './master.svelte';
-	import InWords from './InWords.svelte';
 	import Outline from './Outline.svelte';
 	import type { Asks } from './asks';
 	import { printedRow } from './print';
@@ -77,7 +76,7 @@
 			{page}
 			onadd={(kind, holder, parent) => (asks.made = { kind, holder, parent })}
 		/>
-		<InWords {master} />
+		{#await import('./InWords.svelte') then { default: InWords }}<InWords {master} />{/await}
 	</div>
 	<SideFoot
 		{master}

@@ -15,9 +15,11 @@
 		shown: number | null;
 	}
 	let { notebook, copy, shown }: Props = $props();
-	/** Only who arranges waits for what that takes. */
-	let ArrangeList = $state.raw<Component<{ notebook: NotebookState; ondone: () => void }> | null>(null);
-	const arrange = () => attempt(async () => (ArrangeList = (await import('./later')).ArrangeList));
+	/** What stands in place of the list: only who arranges, or seeks, waits for what that takes. */
+	let Instead = $state.raw<Component<{ notebook: NotebookState; ondone: () => void }> | null>(null);
+	const put = (name: 'ArrangeList' | 'FindList') =>
+		attempt(async () => (Instead = (await import('./later'))[name]));
+	const ASIDE = 'min-h-11 px-2 text-[0.8125rem] text-soft hover:text-ink md:min-h-7';
 	const about = $derived(notebook.view?.notebook);
 	const first = $derived(about?.person_name.split(' ')[0]);
 </script>
@@ -70,12 +72,9 @@
 	{/if}
 	<div class="mb-1 flex items-baseline gap-2">
 		<h2 class="grow font-semibold">My notebook</h2>
-		{#if notebook.pages.length && !ArrangeList}
-			<button
-				type="button"
-				class="min-h-11 px-2 text-[0.8125rem] text-soft hover:text-ink md:min-h-7"
-				onclick={() => void arrange()}>Arrange</button
-			>
+		{#if notebook.pages.length && !Instead}
+			<button type="button" class={ASIDE} onclick={() => void put('FindList')}>Find</button>
+			<button type="button" class={ASIDE} onclick={() => void put('ArrangeList')}>Arrange</button>
 		{/if}
 	</div>
 	{#if notebook.view && notebook.pages.length === 0}
@@ -84,10 +83,10 @@
 			again.
 		</p>
 	{/if}
-	{#if ArrangeList}
-		<ArrangeList {notebook} ondone={() => (ArrangeList = null)} />
+	{#if Instead}
+		<Instead {notebook} ondone={() => (Instead = null)} />
 	{/if}
-	{#each ArrangeList ? [] : notebook.lines as one (one.key)}
+	{#each Instead ? [] : notebook.lines as one (one.key)}
 		{#if one.kind === 'divider'}
 			<p class="pt-2 text-[0.7812rem] font-semibold text-soft" style:padding-left="{30 + 10 * one.depth}px">
 				{one.name}
@@ -103,8 +102,8 @@
 			</ul>
 		{/if}
 	{/each}
-	{#if notebook.view && !ArrangeList && notebook.mayBegin()}<NewPage {notebook} open={copy} />{/if}
-	{#if notebook.drawer.length && !ArrangeList}
+	{#if notebook.view && !Instead && notebook.mayBegin()}<NewPage {notebook} open={copy} />{/if}
+	{#if notebook.drawer.length && !Instead}
 		<h2 class="mt-5 mb-1 font-semibold">My drawer</h2>
 		<ul>
 			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}

@@ -9,6 +9,7 @@
 	import { session } from './session.svelte';
 
 	const code = new URLSearchParams(location.search).get('code') ?? '';
+	const { language } = navigator;
 	const time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 	let name = $state('');
 	let email = $state('');
@@ -33,7 +34,16 @@
 
 	const begin = () =>
 		attempt(async () => {
-			const master = await session.beginSchool({ code, name, email, password, school, course, time_zone });
+			const master = await session.beginSchool({
+				code,
+				name,
+				email,
+				password,
+				school,
+				course,
+				time_zone,
+				language
+			});
 			go(`/master/${master}/classes`, true);
 		});
 </script>

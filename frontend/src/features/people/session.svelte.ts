@@ -14,7 +14,7 @@ class Session {
 	demo = $state(false);
 	/** How they want to read; null: as usual. */
 	reading = $state.raw<Schemas['Reading'] | null>(null);
-	school = $state.raw<Schemas['SchoolAs']>({ name: '', time_zone: 'UTC' });
+	school = $state.raw<Schemas['SchoolAs']>({ name: '', time_zone: 'UTC', language: '' });
 
 	/** Asks the server who this is; nobody is an answer too. */
 	async begin() {

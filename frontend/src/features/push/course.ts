@@ -1,6 +1,6 @@
 /** Of a course, all that a sentence can name. */
 import { api, ask, type Schemas } from '../../api/client';
-import { longDay } from '../../ui/words';
+import { longDay } from '../../ui/days';
 import { chosenBy, SELECTOR_KINDS, type Audience, type SelectorKind, type Sentence } from './sentence';
 
 export type CourseStudent = Schemas['StudentOut'] & { class_id: number; class_name: string };

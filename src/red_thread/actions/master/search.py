@@ -17,5 +17,10 @@ async def search_master(unit: Unit, actor: Actor, master_id: int, sought: str) -
     Raises NotFound.
     """
     await require_teacher(unit, actor, master_id, reads=True)
-    words = _WORD.findall(sought)[:MOST_WORDS]
+    words = words_sought(sought)
     return await unit.pages.search(master_id, words) if words else []
+
+
+def words_sought(sought: str) -> list[str]:
+    """The words in what somebody typed, whatever signs stand between them; no more than anybody needs."""
+    return _WORD.findall(sought)[:MOST_WORDS]

@@ -7,7 +7,7 @@ from red_thread.actions.actor import Actor
 from red_thread.actions.aside import aside_from_others
 from red_thread.actions.master.change_outline import add_section
 from red_thread.actions.people.make_codes import CODE_LASTS, HandedCode
-from red_thread.actions.people.my_school import zone_called
+from red_thread.actions.people.my_school import language_called, zone_called
 from red_thread.actions.people.passwords import hash_code, hash_password, new_code
 from red_thread.actions.people.sign_in import NewSession, begin_session
 from red_thread.actions.permissions import require_owner, require_teacher
@@ -23,7 +23,7 @@ _CODE = "first code"
 class Beginning:
     """Who begins, and with what.
 
-    `email`: may be empty; then a name to sign in with is made. `time_zone`: of the browser, as a
+    `email`: may be empty; then a name to sign in with is made. `time_zone`, `language`: of the browser, as a
     first guess at the school's.
     """
 
@@ -33,6 +33,7 @@ class Beginning:
     school: str
     course: str
     time_zone: str = ""
+    language: str = ""
 
 
 async def expect_first_teacher(unit: Unit) -> str | None:
@@ -62,6 +63,7 @@ async def begin_school(unit: Unit, code: str, beginning: Beginning, browser: str
     await unit.schools.call(_named(beginning.school, "school"))
     if zone := zone_called(beginning.time_zone):
         await unit.schools.set_clock(zone)
+    await unit.schools.set_language(language_called(beginning.language))
     master_id = await add_course(unit, Actor(teacher_id, "teacher"), beginning.course)
     person = await unit.people.person(teacher_id)
     assert person is not None

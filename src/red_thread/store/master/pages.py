@@ -1,6 +1,5 @@
 """Master pages in PostgreSQL: their documents, their past, and how they are found."""
 
-import re
 from collections.abc import Collection
 from datetime import datetime
 from typing import Any
@@ -18,8 +17,8 @@ from red_thread.store.master.values import (
     FoundPage,
     MasterPage,
     PastState,
-    Stretch,
 )
+from red_thread.store.search import STRETCH, parts_of, sought
 from red_thread.store.windows import Sent, Window
 
 _STATES_KEPT = 40  # saves of a master page that a late one can still be merged with
@@ -38,9 +37,8 @@ _PAST = text("""
     ORDER BY s.revision DESC LIMIT 200
 """)
 # By whole words and their beginnings, by the index; and within words, for languages that write no blanks.
-_SEARCH = text("""
-    SELECT p.id, p.title, ts_headline('simple', p.words, to_tsquery('simple', :query),
-               E'StartSel=\x02, StopSel=\x03, MaxWords=14, MinWords=8, MaxFragments=1') AS snippet
+_SEARCH = text(f"""
+    SELECT p.id, p.title, ts_headline('simple', p.words, to_tsquery('simple', :query), {STRETCH}) AS snippet
     FROM page p JOIN section s ON s.id = p.section_id
     WHERE s.master_id = :master AND p.removed_at IS NULL AND s.removed_at IS NULL
     AND (to_tsvector('simple', p.words) @@ to_tsquery('simple', :query) OR p.words ILIKE ALL (:within))
@@ -146,13 +144,9 @@ class PageStore:
 
     async def search(self, master_id: int, words: list[str]) -> list[FoundPage]:
         """The pages on which all of these stand, as words or the beginnings of words, or within words."""
-        values = {
-            "master": master_id,
-            "query": " & ".join(f"{word}:*" for word in words),
-            "within": [f"%{word}%" for word in words],
-        }
+        values = {"master": master_id, **sought(words)}
         rows = await self.connection.execute(_SEARCH, values)
-        return [FoundPage(row.id, row.title, _parts_of(row.snippet)) for row in rows]
+        return [FoundPage(row.id, row.title, parts_of(row.snippet)) for row in rows]
 
 
 def _page(row: Any) -> MasterPage:
@@ -169,9 +163,3 @@ def _page(row: Any) -> MasterPage:
         Display(row.display),
         row.starter,
     )
-
-
-def _parts_of(snippet: str) -> list[Stretch]:
-    """A stretch of words, parted where what was sought stands."""
-    parts = re.split(r"(\x02[^\x03]*\x03)", snippet)
-    return [Stretch(part.strip("\x02\x03"), part.startswith("\x02")) for part in parts if part]

@@ -6,6 +6,7 @@ from typing import Literal, TypeAlias
 
 from red_thread.core.outline.display import Display
 from red_thread.core.page.nodes import Node
+from red_thread.store.search import Stretch
 
 OutlineKind: TypeAlias = Literal["divider", "section", "page"]
 
@@ -112,14 +113,6 @@ class TakenOutItem:
     name: str
     pages: int
     removed_at: datetime
-
-
-@dataclass(frozen=True, slots=True)
-class Stretch:
-    """Some words of a page, and whether they were sought."""
-
-    words: str
-    sought: bool
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,7 @@ from red_thread.core.page.answers import Answers
 from red_thread.core.page.delta import Delta
 from red_thread.core.page.history import Cause
 from red_thread.core.page.nodes import Node
+from red_thread.store.search import Stretch
 from red_thread.store.windows import Window
 
 
@@ -146,3 +147,15 @@ class ThinnedState:
     revision: int
     whole: Node | None
     delta: Delta | None
+
+
+@dataclass(frozen=True, slots=True)
+class FoundCopy:
+    """A page of a notebook on which sought words stand, and some words around them: the student's, the teacher's."""
+
+    copy_id: int
+    title: str
+    section: str
+    put_away: bool
+    own: list[Stretch]
+    teachers: list[Stretch]

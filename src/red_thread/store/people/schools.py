@@ -8,9 +8,10 @@ from red_thread.store.rows import as_value
 
 _ANOTHER = text("INSERT INTO school (name) VALUES (:name) RETURNING id")
 _ENTER = text("SELECT set_config('red_thread.school', :school, true)")
-_THIS = text("SELECT name, time_zone FROM school WHERE id = current_setting('red_thread.school')::integer")
+_THIS = text("SELECT name, time_zone, language FROM school WHERE id = current_setting('red_thread.school')::integer")
 _CALL = text("UPDATE school SET name = :name WHERE id = current_setting('red_thread.school')::integer")
 _SET_CLOCK = text("UPDATE school SET time_zone = :zone WHERE id = current_setting('red_thread.school')::integer")
+_SET_LANGUAGE = text("UPDATE school SET language = :code WHERE id = current_setting('red_thread.school')::integer")
 
 
 class SchoolStore:
@@ -36,3 +37,7 @@ class SchoolStore:
     async def set_clock(self, zone: str) -> None:
         """The time zone by which the school lives, by its name in the IANA database."""
         await self.connection.execute(_SET_CLOCK, {"zone": zone})
+
+    async def set_language(self, code: str) -> None:
+        """The language in which words are found: a key of `store.languages.CONFIGURATIONS`."""
+        await self.connection.execute(_SET_LANGUAGE, {"code": code})

@@ -66,10 +66,14 @@ class Names:
 
 @dataclass(frozen=True, slots=True)
 class School:
-    """A school by name. `time_zone`: by which it lives, such as "Europe/London"."""
+    """A school by name. `time_zone`: by which it lives, such as "Europe/London".
+
+    `language`: in which words are found, such as "en"; empty: in no language of its own.
+    """
 
     name: str
     time_zone: str
+    language: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -27,6 +27,13 @@ class ProblemReport(Schema):
     hint: str = ""
 
 
+class StretchOut(Schema):
+    """Some words of a page, and whether they were sought."""
+
+    words: str
+    sought: bool
+
+
 class AddedOut(Schema):
     id: int
 

@@ -7,7 +7,7 @@ from pydantic import Field
 
 from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.outline.display import Display
-from red_thread.web.schemas.common import Id, ProblemOut, Revision, Schema, WindowName
+from red_thread.web.schemas.common import Id, ProblemOut, Revision, Schema, StretchOut, WindowName
 from red_thread.web.schemas.people import RoleName
 
 
@@ -163,11 +163,6 @@ class TakenOutOut(Schema):
     name: str
     pages: int
     removed_at: datetime
-
-
-class StretchOut(Schema):
-    words: str
-    sought: bool
 
 
 class FoundPageOut(Schema):

@@ -7,7 +7,7 @@ from pydantic import Field
 
 from red_thread.core.notebook.allowed import Arranging
 from red_thread.core.notebook.copy_state import Tie
-from red_thread.web.schemas.common import Id, Revision, Schema, WindowName
+from red_thread.web.schemas.common import Id, Revision, Schema, StretchOut, WindowName
 
 
 class NotebookOut(Schema):
@@ -257,3 +257,14 @@ class UntiedCopy(Schema):
 
 class TieAgain(Schema):
     copies: list[UntiedCopy] = Field(max_length=5000)
+
+
+class FoundCopyOut(Schema):
+    """A page on which sought words stand, and some words around them: the student's `own`, the teacher's."""
+
+    copy_id: int
+    title: str
+    section: str
+    put_away: bool
+    own: list[StretchOut]
+    teachers: list[StretchOut]

@@ -19,10 +19,11 @@ class PersonOut(Schema):
 
 
 class SchoolAs(Schema):
-    """A school. `time_zone`: by which it lives, such as "Europe/London"."""
+    """A school. `time_zone`: by which it lives, such as "Europe/London"; `language`: in which words are found."""
 
     name: str = Field(max_length=200)
     time_zone: str = Field(max_length=60)
+    language: str = Field(default="", max_length=10)
 
 
 class Reading(Schema):
@@ -127,6 +128,7 @@ class Begin(Schema):
     school: str = Field(max_length=200)
     course: str = Field(max_length=200)
     time_zone: str = Field(default="", max_length=60)
+    language: str = Field(default="", max_length=40)
 
 
 class BegunOut(Schema):

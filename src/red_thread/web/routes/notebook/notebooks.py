@@ -1,12 +1,14 @@
 """The student's notebook."""
 
 from collections.abc import AsyncIterator
+from typing import Annotated
 
 import orjson
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from fastapi.sse import KEEPALIVE_COMMENT
 
 from red_thread.actions.notebook.drawer import bring_back, put_away
+from red_thread.actions.notebook.find_in_notebook import find_in_notebook
 from red_thread.actions.notebook.look_at_notebook import look_at_notebook, look_at_notebooks, open_page
 from red_thread.actions.notebook.page_history import go_back, look_at_history, look_at_state
 from red_thread.actions.notebook.reading_place import look_at_reading_place, read_shown
@@ -18,6 +20,7 @@ from red_thread.web.dependencies import ByActor, InUnit
 from red_thread.web.events import EventStream, as_event
 from red_thread.web.schemas.common import OnOrOff
 from red_thread.web.schemas.notebook import (
+    FoundCopyOut,
     MomentOut,
     NotebookOut,
     NotebookViewOut,
@@ -66,6 +69,14 @@ async def _news(stream: AsyncIterator[set[str]]) -> AsyncIterator[bytes]:
 
 
 _EVENTS = {"notebook": "news", "display": "display"}
+
+
+@router.get("/notebooks/{notebook_id}/search")
+async def get_found_pages(
+    notebook_id: int, unit: InUnit, actor: ByActor, q: Annotated[str, Query(max_length=300)] = ""
+) -> list[FoundCopyOut]:
+    """The pages on which all of these words stand, and whose words they are."""
+    return [FoundCopyOut.model_validate(page) for page in await find_in_notebook(unit, actor, notebook_id, q)]
 
 
 @router.get("/notebooks/{notebook_id}/reading")

@@ -19,8 +19,8 @@ router = APIRouter(tags=["session"])
 
 @router.put("/school", status_code=204)
 async def put_school(body: SchoolAs, unit: InUnit, actor: ByActor) -> None:
-    """Another name or clock for the school."""
-    await change_school(unit, actor, School(body.name, body.time_zone))
+    """Another name, clock or language for the school."""
+    await change_school(unit, actor, School(body.name, body.time_zone, body.language))
 
 
 @router.get("/session/schools")

@@ -53,7 +53,9 @@ async def post_begin(
     """The first teacher of a school, signed in, with a course."""
     tries: Tries = request.app.state.tries
     await tries.check(request, "the first code")
-    beginning = Beginning(body.name, body.email, body.password, body.school, body.course, body.time_zone)
+    beginning = Beginning(
+        body.name, body.email, body.password, body.school, body.course, body.time_zone, body.language
+    )
     try:
         session, master_id = await begin_school(unit, body.code, beginning, request.headers.get("user-agent", ""))
     except BegunAlready:

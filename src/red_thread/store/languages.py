@@ -1,0 +1,33 @@
+"""Languages in which words are found: “tides” by “tide”. By their ISO 639-1 codes, what PostgreSQL calls them."""
+
+CONFIGURATIONS = {
+    "": "simple",  # any: words as they are written
+    "ar": "arabic",
+    "ca": "catalan",
+    "da": "danish",
+    "de": "german",
+    "el": "greek",
+    "en": "english",
+    "es": "spanish",
+    "eu": "basque",
+    "fi": "finnish",
+    "fr": "french",
+    "ga": "irish",
+    "hi": "hindi",
+    "hu": "hungarian",
+    "hy": "armenian",
+    "id": "indonesian",
+    "it": "italian",
+    "lt": "lithuanian",
+    "ne": "nepali",
+    "nl": "dutch",
+    "no": "norwegian",
+    "pt": "portuguese",
+    "ro": "romanian",
+    "ru": "russian",
+    "sr": "serbian",
+    "sv": "swedish",
+    "ta": "tamil",
+    "tr": "turkish",
+    "yi": "yiddish",
+}
