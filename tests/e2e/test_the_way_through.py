@@ -36,6 +36,11 @@ async def test_a_correction_reaches_students_while_they_write(person):
         await expect(student.get_by_text(question)).to_be_visible()
         await expect(student.get_by_text("ten metres of the line").first).to_be_visible()
         await expect(student.get_by_text(words)).to_be_visible()
+    part = ada.get_by_role("button", name=re.compile("parts? (is|are) new$"))
+    await expect(part).to_be_visible()
+    await ada.locator(".page-body").evaluate("(body) => body.closest('.overflow-y-auto').scrollTo(0, 0)")
+    await ada.keyboard.press("Alt+KeyN")
+    await expect(ada.locator(".page-body .arrived").first).to_be_in_viewport()
     await asyncio.sleep(1.5)
     for student, words in ((ada, "and a whole oar, from very far away"), (jonah, "A boot with barnacles")):
         await student.reload()

@@ -3473,13 +3473,15 @@ export interface components {
          * @description A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds.
          *
          *     `parent`: the copy under which it is tucked. `moved`: its student moved it from where the teacher has it.
-         *     `going_at`: it is in the drawer, and goes for good then.
+         *     `going_at`: it is in the drawer, and goes for good then. `came_at`: when what is new about it was pushed.
          */
         NotebookPageOut: {
             /** Answerable */
             answerable: number;
             /** Answered */
             answered: number;
+            /** Came At */
+            came_at: string | null;
             /** Going At */
             going_at: string | null;
             /** Id */
@@ -3511,10 +3513,12 @@ export interface components {
          * @description `divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`.
          *
          *     `put_away`: a section of the student's own that is not to be seen. `arranging`: what its student may do in it,
-         *     where that is another than in the notebook.
+         *     where that is another than in the notebook. `course`: of another course than the class's own.
          */
         NotebookSectionOut: {
             arranging: components["schemas"]["Arranging"] | null;
+            /** Course */
+            course: string | null;
             /** Divider Id */
             divider_id: number | null;
             /** Id */

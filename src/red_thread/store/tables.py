@@ -650,6 +650,7 @@ class PushPage(OfSchool):
     """A page that a push is of, in the order of the master; the edition that is meant, once the push has begun."""
 
     __tablename__ = "push_page"
+    __table_args__ = (Index("ix_push_page_edition_id", "school_id", "edition_id"),)
     push_id: Mapped[int] = _to("push", key=True)
     position: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
     page_id: Mapped[int]

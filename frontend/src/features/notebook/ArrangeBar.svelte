@@ -1,5 +1,6 @@
 <!-- What can be done with the pages that are chosen. It stays in sight at the foot of the list. -->
 <script lang="ts">
+	import { mayMove } from './asked-of';
 	import Button from '../../ui/Button.svelte';
 	import { count } from '../../ui/words';
 	import type { ArrangingState } from './arranging.svelte';
@@ -12,7 +13,7 @@
 	const inPlace = $derived(pages.filter((page) => !page.put_away));
 	const only = $derived(pages.length === 1 ? pages[0]! : null);
 	const movable = $derived(
-		inPlace.length === pages.length && inPlace.every((page) => notebook.mayMove(page))
+		inPlace.length === pages.length && inPlace.every((page) => mayMove(notebook, page))
 	);
 	const own = $derived(inDrawer.length > 0 && inDrawer.every((page) => page.tie === 'own' && !page.going_at));
 

@@ -6,6 +6,7 @@
 	import ArrangeSection from './ArrangeSection.svelte';
 	import { ArrangingState } from './arranging.svelte';
 	import { Carrying } from './carrying.svelte';
+	import { mayMove } from './asked-of';
 	import type { NotebookState, PageLine } from './notebook.svelte';
 
 	let { notebook, ondone }: { notebook: NotebookState; ondone: () => void } = $props();
@@ -43,7 +44,7 @@
 	/** What a key does in a row. */
 	function keys(event: KeyboardEvent, page: PageLine) {
 		const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : null;
-		const may = notebook.mayMove(page) && !page.put_away;
+		const may = mayMove(notebook, page) && !page.put_away;
 		if (by && event.altKey && may) void step(page, by);
 		else if (by) to(beside(page.id, by));
 		else if (event.key === ' ' || event.key === 'x') arranging.choose(page.id);
@@ -84,7 +85,7 @@
 						{carrying}
 						chosen={arranging.chosen.has(page.id)}
 						first={page.id === first}
-						may={notebook.mayMove(page)}
+						may={mayMove(notebook, page)}
 						onchoose={() => arranging.choose(page.id)}
 						onkey={(event) => keys(event, page)}
 					/>

@@ -7,6 +7,12 @@
 	import type { CopyState } from './copy.svelte';
 
 	let { copy, hand }: { copy: CopyState; hand: 'student' | 'reader' } = $props();
+	const nextNew = async () => (await import('./next-new')).showNextNew(copy.arrived);
+	function key(event: KeyboardEvent) {
+		if (!event.altKey || event.code !== 'KeyN' || !copy.arrived.length) return;
+		event.preventDefault();
+		void nextNew();
+	}
 	const WHOSE = $derived({
 		tied: `Your teacher’s page and yours${copy.onlySpaces ? '; you write in its spaces' : ''}.`,
 		cut: 'Your teacher cut this page loose: it is yours now, and stays as you make it.',
@@ -24,13 +30,17 @@
 	});
 </script>
 
+<svelte:window onkeydown={key} />
+
 {#if copy.open}
 	{#if hand === 'student'}
 		<p class="mb-5 text-[0.8125rem] text-soft print:hidden" role="status">
 			{WHOSE[copy.open.tie]}
 			{copy.takenBack ? '' : SAYING[copy.state]}
 			{#if copy.arrived.length}
-				<span class="text-ink">{count(copy.arrived.length, 'part is', 'parts are')} new.</span>
+				<button type="button" class="thumb text-ink underline" title="Alt N" onclick={nextNew}
+					>{count(copy.arrived.length, 'part is', 'parts are')} new</button
+				>
 			{/if}
 		</p>
 		{#if copy.open.put_away && !copy.takenBack}

@@ -6,6 +6,7 @@
 	import Button from '../../ui/Button.svelte';
 	import { attempt } from '../../ui/report';
 	import { beginPage, beginSection, templatesFor } from './begin';
+	import { sectionOf } from './asked-of';
 	import { OWN_PAGES, type NotebookState } from './notebook.svelte';
 
 	interface Props {
@@ -16,14 +17,14 @@
 	let { notebook, open, ondone }: Props = $props();
 	let title = $state('');
 	// svelte-ignore state_referenced_locally
-	let section = $state(String(notebook.sectionOf(open) ?? notebook.ownPages?.id ?? ''));
+	let section = $state(String(sectionOf(notebook, open) ?? notebook.ownPages?.id ?? ''));
 	let name = $state('');
 	let tuck = $state(false);
 	let like = $state('');
 	let templates = $state.raw<{ id: number; title: string }[]>([]);
 	const NEW = 'new';
 	const beside = $derived(notebook.pages.find((page) => page.id === open && !page.tucked));
-	const tucks = $derived(Boolean(beside) && String(notebook.sectionOf(open)) === section);
+	const tucks = $derived(Boolean(beside) && String(sectionOf(notebook, open)) === section);
 
 	onMount(() => void attempt(async () => (templates = await templatesFor(notebook))));
 

@@ -5,6 +5,7 @@
 	import { lookUp } from '../../ui/opened.svelte';
 	import { attempt } from '../../ui/report';
 	import { takeShown } from './begin';
+	import { shownPage } from './asked-of';
 	import type { NotebookState } from './notebook.svelte';
 
 	let { notebook, id }: { notebook: NotebookState; id: number } = $props();
@@ -27,7 +28,7 @@
 	// The list comes anew whenever something on display was changed, and the page with it.
 	$effect(() => {
 		if (notebook.reading.some((one) => one.id === id))
-			void lookUp(async () => (page = await notebook.shown(id)));
+			void lookUp(async () => (page = await shownPage(notebook, id)));
 	});
 </script>
 

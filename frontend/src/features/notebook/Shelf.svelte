@@ -5,7 +5,8 @@
 	import { attempt } from '../../ui/report';
 	import { Me } from '../people';
 	import NewPage from './NewPage.svelte';
-	import type { NotebookState } from './notebook.svelte';
+	import { dayOrToday } from '../../ui/words';
+	import type { NotebookState, PageLine } from './notebook.svelte';
 	import ShelfLine from './ShelfLine.svelte';
 
 	interface Props {
@@ -20,6 +21,7 @@
 	const put = (name: 'ArrangeList' | 'FindList') =>
 		attempt(async () => (Instead = (await import('./later'))[name]));
 	const ASIDE = 'min-h-11 px-2 text-[0.8125rem] text-soft hover:text-ink md:min-h-7';
+	const dayOf = (page?: PageLine) => page?.came_at && dayOrToday(page.came_at);
 	const about = $derived(notebook.view?.notebook);
 	const first = $derived(about?.person_name.split(' ')[0]);
 </script>
@@ -38,37 +40,17 @@
 	{#if notebook.news.length}
 		<h2 class="mb-1 font-semibold">New</h2>
 		<ul class="mb-4">
-			{#each notebook.news as page (page.id)}<ShelfLine
-					{notebook}
-					{page}
-					here={page.id === copy}
-					news
-				/>{/each}
+			{#each notebook.news as page, k (page.id)}
+				{@const came = dayOf(page)}
+				{#if came && came !== dayOf(notebook.news[k - 1])}
+					<li class="pl-[38px] text-xs text-soft">{came}</li>
+				{/if}
+				<ShelfLine {notebook} {page} here={page.id === copy} news />
+			{/each}
 		</ul>
 	{/if}
 	{#if notebook.reading.length}
-		<h2 class="mb-1 font-semibold">To read</h2>
-		<ul class="mb-4">
-			{#each notebook.reading as page (page.id)}
-				<li class="relative">
-					<Sign
-						name="display"
-						color="soft"
-						class="absolute top-1/2 left-[9px] h-[18px] w-[18px] -translate-y-1/2"
-					/>
-					<a
-						href="/notebook/{notebook.id}/read/{page.id}"
-						aria-current={page.id === shown ? 'page' : undefined}
-						class="flex min-h-11 items-center rounded-md pr-2 pl-[38px] md:min-h-[31px] {page.id === shown
-							? 'bg-raised shadow-[0_0_0_1px_var(--line)]'
-							: 'hover:bg-raised/60'}"
-					>
-						<span class="min-w-0 grow truncate">{page.title}</span>
-						<span class="shrink-0 text-xs text-soft">{page.section}</span>
-					</a>
-				</li>
-			{/each}
-		</ul>
+		{#await import('./ToRead.svelte') then { default: ToRead }}<ToRead {notebook} {shown} />{/await}
 	{/if}
 	<div class="mb-1 flex items-baseline gap-2">
 		<h2 class="grow font-semibold">My notebook</h2>
@@ -92,7 +74,11 @@
 				{one.name}
 			</p>
 		{:else}
-			<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">{one.name}</h3>
+			<h3 class="flex min-h-[31px] items-center pl-[30px] font-semibold">
+				{one.name}{#if one.section.course}<span class="pl-2 text-xs font-normal text-soft"
+						>{one.section.course}</span
+					>{/if}
+			</h3>
 			<ul>
 				{#each one.section.pages.filter((page) => !page.put_away) as page (page.id)}<ShelfLine
 						{notebook}

@@ -12,6 +12,10 @@
 		news?: boolean;
 	}
 	let { notebook, page, here, news = false }: Props = $props();
+	/** A second page of one and the same master page. */
+	const twin = $derived(
+		page.page_id && notebook.pages.find((one) => one.page_id === page.page_id)?.id !== page.id
+	);
 </script>
 
 <li class="relative">
@@ -34,7 +38,9 @@
 				? 'pl-[58px]'
 				: 'pl-[44px]'} {here ? 'bg-raised shadow-[0_0_0_1px_var(--line)]' : 'hover:bg-raised/60'}"
 	>
-		<span class="min-w-0 grow truncate {page.tucked && !news ? 'text-soft' : ''}">{page.title}</span>
+		<span class="min-w-0 grow truncate {page.tucked && !news ? 'text-soft' : ''}"
+			>{page.title}{twin ? ' (again)' : ''}</span
+		>
 		<span class="shrink-0 text-xs text-soft">
 			{news ? (page.news === 'new' ? 'new page' : 'something new') : progressOf(page)}
 		</span>

@@ -1,5 +1,6 @@
 /** What a student begins in their notebook, or takes from what is on display. Only who does so waits for this. */
 import { api, ask, type Schemas } from '../../api/client';
+import { sectionOf } from './asked-of';
 import type { NotebookState } from './notebook.svelte';
 
 /** A page of the student's own. `open`: the page that is open; it comes behind that, if that is in the section. */
@@ -33,7 +34,7 @@ export async function beginSection(notebook: NotebookState, name: string): Promi
 
 /** Begins a page of the student's own; gives its id. */
 export async function beginPage(notebook: NotebookState, { open, ...page }: NewPage): Promise<number> {
-	const after = notebook.sectionOf(open) === page.section_id ? open : null;
+	const after = sectionOf(notebook, open) === page.section_id ? open : null;
 	const params = { path: { notebook_id: notebook.id } };
 	const body = { ...page, after };
 	const begun = await ask(api.POST('/api/notebooks/{notebook_id}/pages', { params, body }));

@@ -9,7 +9,8 @@ const section = (id: number, name: string, divider_id: number | null, order_key:
 	own: false,
 	pages: [],
 	put_away: false,
-	arranging: null
+	arranging: null,
+	course: null
 });
 const divider = (id: number, name: string, divider_id: number | null, order_key: string, empty = false) => ({
 	id,

@@ -1,6 +1,5 @@
 /** A student's notebook: what is in it, and what is new. It hears at once when something comes in. */
 import { api, ask, type Schemas } from '../../api/client';
-import type { PageNode } from '../../editor';
 import { Live } from '../../ui/live';
 import { report } from '../../ui/report';
 import { linesOf } from './lines';
@@ -19,7 +18,10 @@ export class NotebookState {
 	drawer = $derived(
 		(this.view?.sections ?? []).flatMap((section) => section.pages.filter((page) => page.put_away))
 	);
-	news = $derived(this.pages.filter((page) => page.news));
+	/** What came last stands first. */
+	news = $derived(
+		this.pages.filter((page) => page.news).sort((a, b) => (b.came_at ?? '').localeCompare(a.came_at ?? ''))
+	);
 	lines = $derived(this.view ? linesOf(this.view) : []);
 	sections = $derived(this.lines.flatMap((line) => (line.kind === 'section' ? [line.section] : [])));
 	/** Where pages of the student's own come if they do not say where. */
@@ -57,32 +59,14 @@ export class NotebookState {
 		);
 	}
 
-	/** A page on display, as it is now. */
-	async shown(page_id: number): Promise<PageNode> {
-		const params = { path: { notebook_id: this.id, page_id } };
-		const { document } = await ask(api.GET('/api/notebooks/{notebook_id}/reading/{page_id}', { params }));
-		return document as unknown as PageNode;
-	}
-
 	/** What the teacher lets a student do in a section. */
 	allows(section: Pick<Section, 'arranging'> | undefined): Schemas['Arranging'] {
 		return section?.arranging ?? this.view?.arranging ?? 'nothing';
 	}
 
-	/** Whether a page may be moved from where it is. */
-	mayMove(page: PageLine): boolean {
-		const allows = this.allows(this.sections.find((one) => one.pages.includes(page)));
-		return allows === 'all' || (allows === 'pages' && page.tie !== 'tied');
-	}
-
 	/** Whether a page of the student's own may be begun beside another, or at all. */
 	mayBegin(beside?: PageLine): boolean {
 		return this.allows(this.sections.find((one) => beside && one.pages.includes(beside))) !== 'nothing';
-	}
-
-	/** The section of the page that is open. */
-	sectionOf(open: number | null): number | null {
-		return this.view?.sections.find((one) => one.pages.some((page) => page.id === open))?.id ?? null;
 	}
 
 	listen() {

@@ -14,6 +14,7 @@ function sections(...each: string[]): Section[] {
 		own: true,
 		put_away: false,
 		arranging: null,
+		course: null,
 		pages: words
 			.split(' ')
 			.filter(Boolean)

@@ -45,7 +45,9 @@ CONTENTS = """
         'id', s.id, 'name', s.name, 'divider_id', s.notebook_divider_id, 'order_key', s.order_key,
         'own', s.section_id IS NULL, 'put_away', s.put_away_at IS NOT NULL, 'arranging', (
             SELECT coalesce(m.arranging, k.arranging) FROM section m JOIN master k ON k.id = m.master_id
-            WHERE m.id = s.section_id), 'pages', coalesce(c.pages, '[]')
+            WHERE m.id = s.section_id), 'course', (
+            SELECT k.name FROM notebook n JOIN class l ON l.id = n.class_id JOIN section m ON m.id = s.section_id
+            JOIN master k ON k.id = m.master_id WHERE n.id = :notebook AND m.master_id <> l.master_id), 'pages', coalesce(c.pages, '[]')
     ) ORDER BY s.order_key, s.id), '[]'), 'dividers', (
         SELECT coalesce(json_agg(json_build_object('id', d.id, 'name', d.name, 'divider_id', d.parent_id,
             'order_key', d.order_key, 'empty', NOT EXISTS (
@@ -66,7 +68,12 @@ CONTENTS = """
                          WHEN c.page_id IS NOT NULL AND c.seen_edition_id IS DISTINCT FROM c.edition_id
                          THEN 'changed' END,
             'written', c.revision > 0, 'ready', c.ready_at IS NOT NULL, 'put_away', c.put_away_at IS NOT NULL,
-            'moved', c.home_section_id IS NOT NULL, 'parent', c.parent_id, 'going_at', c.going_at
+            'moved', c.home_section_id IS NOT NULL, 'parent', c.parent_id, 'going_at', c.going_at,
+            'came_at', CASE WHEN c.opened_at IS NULL OR c.seen_edition_id IS DISTINCT FROM c.edition_id THEN (
+                SELECT max(coalesce(p.begins_at, p.made_at))
+                FROM push_page g JOIN push p ON p.id = g.push_id JOIN push_batch b ON b.push_id = p.id
+                WHERE g.edition_id = c.edition_id AND p.kind IN ('push', 'catch-up', 'taken')
+                AND :notebook = ANY(b.notebook_ids)) END
         ) ORDER BY c.order_key, c.id) AS pages
         FROM standing_copy c LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
         WHERE c.notebook_id = :notebook

@@ -23,7 +23,7 @@ class NotebookPageOut(Schema):
     """A page on the shelf. `page_id`: the master's page that it follows, if its `tie` holds.
 
     `parent`: the copy under which it is tucked. `moved`: its student moved it from where the teacher has it.
-    `going_at`: it is in the drawer, and goes for good then.
+    `going_at`: it is in the drawer, and goes for good then. `came_at`: when what is new about it was pushed.
     """
 
     id: int
@@ -41,13 +41,14 @@ class NotebookPageOut(Schema):
     moved: bool
     parent: int | None
     going_at: datetime | None
+    came_at: datetime | None
 
 
 class NotebookSectionOut(Schema):
     """`divider_id`: in which divider of the notebook. Dividers and sections share one order, by `order_key`.
 
     `put_away`: a section of the student's own that is not to be seen. `arranging`: what its student may do in it,
-    where that is another than in the notebook.
+    where that is another than in the notebook. `course`: of another course than the class's own.
     """
 
     id: int
@@ -57,6 +58,7 @@ class NotebookSectionOut(Schema):
     own: bool
     put_away: bool
     arranging: Arranging | None
+    course: str | None
     pages: list[NotebookPageOut]
 
 
