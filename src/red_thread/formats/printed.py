@@ -43,14 +43,20 @@ _HOLDERS = {
     "horizontalRule": "<hr>",
     "hardBreak": "<br>",
 }
+# What stands nowhere but within another kind: nothing can be put around it.
+_WITHIN = frozenset({"tableRow", "tableCell", "tableHeader", "listItem", "taskItem"})
 
 
 @dataclass(frozen=True, slots=True)
 class PrintedPage:
-    """A page to print. `holders`: the names of its dividers and, last, its section."""
+    """A page to print. `holders`: the names of its dividers and, last, its section. `tied`, `own`: blocks with a red
+    line beside them, the teacher's, and with a blue one, the student's hand.
+    """
 
     holders: tuple[str, ...]
     document: Node
+    tied: frozenset[str] = frozenset()
+    own: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +89,7 @@ def write_html(printed: Print) -> bytes:
 class _Writer:
     def __init__(self, printed: Print) -> None:
         self.printed = printed
+        self._lines: dict[str, str] = {}
         self._by_kind: dict[str, Callable[[Node], str]] = {
             "text": _text,
             "paragraph": lambda node: f"<p{_align(node)}>{self.inside(node)}</p>",
@@ -106,6 +113,7 @@ class _Writer:
         named = title_of(page.document)
         turned = " style='direction:rtl;text-align:right'" if _from_the_right(named) else ""
         title = f"<h1{turned}>{escape(named)}</h1>"
+        self._lines = {**dict.fromkeys(page.tied, "tied"), **dict.fromkeys(page.own, "own")}
         paper = attributes_of(page.document).get("paper")
         on = f" class='{paper}'" if paper in _PAPERS else ""
         return f"<article class='{sheet}'>{path}{title}<div{on}>{self.inside(page.document)}</div></article>"
@@ -115,7 +123,9 @@ class _Writer:
 
     def written(self, node: Node) -> str:
         writer = self._by_kind.get(node["type"])
-        return writer(node) if writer else _HOLDERS.get(node["type"], "<div>{}</div>").format(self.inside(node))
+        shown = writer(node) if writer else _HOLDERS.get(node["type"], "<div>{}</div>").format(self.inside(node))
+        line = self._lines.get(attributes_of(node).get("id") or "")
+        return f"<div class='{line}'>{shown}</div>" if line and node["type"] not in _WITHIN else shown
 
     def _heading(self, node: Node) -> str:
         level = min(max(int(attributes_of(node).get("level", 2)), 2), 6)

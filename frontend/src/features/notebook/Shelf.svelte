@@ -95,5 +95,5 @@
 			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}
 		</ul>
 	{/if}
-	{#await import('./WhatWaits.svelte') then { default: WhatWaits }}<WhatWaits />{/await}
+	{#await import('./ShelfFoot.svelte') then { default: ShelfFoot }}<ShelfFoot {notebook} />{/await}
 </nav>

@@ -6,6 +6,7 @@
 	import { lookUp } from '../../ui/opened.svelte';
 	import { count } from '../../ui/words';
 	import { Frame } from '../people';
+	import TakeHome from './TakeHome.svelte';
 	import { NotebookState, progressOf, type PageLine } from './notebook.svelte';
 
 	const params = route.params as { master: string; notebook: string };
@@ -13,6 +14,8 @@
 	const notebook = new NotebookState(Number(params.notebook), () => {});
 	const about = $derived(notebook.view?.notebook);
 	const own = $derived(notebook.pages.filter((page) => page.tie !== 'tied').length);
+
+	let taking = $state(false);
 
 	onMount(() => {
 		void lookUp(() => notebook.load());
@@ -52,7 +55,14 @@
 			<p class="mb-5 text-soft">
 				{about.class_name} · {count(notebook.pages.length, 'page')}{own ? `, ${own} of their own` : ''}
 			</p>
-			{#if notebook.pages.length === 0}
+			{#if notebook.pages.length}
+				<p class="mb-4">
+					<button type="button" class="thumb text-accent underline" onclick={() => (taking = true)}
+						>Take it as a file</button
+					>
+				</p>
+				<TakeHome id={notebook.id} bind:open={taking} />
+			{:else}
 				<p class="py-3 text-soft">Nothing is in it yet. What you push comes here.</p>
 			{/if}
 			{#each notebook.lines as one (one.key)}

@@ -47,7 +47,8 @@ CONTENTS = """
             SELECT coalesce(m.arranging, k.arranging) FROM section m JOIN master k ON k.id = m.master_id
             WHERE m.id = s.section_id), 'course', (
             SELECT k.name FROM notebook n JOIN class l ON l.id = n.class_id JOIN section m ON m.id = s.section_id
-            JOIN master k ON k.id = m.master_id WHERE n.id = :notebook AND m.master_id <> l.master_id), 'pages', coalesce(c.pages, '[]')
+            JOIN master k ON k.id = m.master_id WHERE n.id = :notebook AND m.master_id <> l.master_id),
+        'pages', coalesce(c.pages, '[]')
     ) ORDER BY s.order_key, s.id), '[]'), 'dividers', (
         SELECT coalesce(json_agg(json_build_object('id', d.id, 'name', d.name, 'divider_id', d.parent_id,
             'order_key', d.order_key, 'empty', NOT EXISTS (
@@ -99,6 +100,14 @@ _COPY = text("""
     LEFT JOIN content b ON b.fingerprint = e.fingerprint
     LEFT JOIN writing w ON w.copy_id = c.id
     WHERE c.id = :copy
+""")
+_DOCUMENTS = text("""
+    SELECT c.id, coalesce(w.document, b.document) AS document, b.document AS edition
+    FROM copy_in_place c
+    LEFT JOIN edition e ON e.id = coalesce(c.edition_id, c.cut_edition_id)
+    LEFT JOIN content b ON b.fingerprint = e.fingerprint
+    LEFT JOIN writing w ON w.copy_id = c.id
+    WHERE c.notebook_id = :notebook
 """)
 _KNOTTED = text(f"""
     SELECT c.id AS copy_id, p.name AS person_name, k.name AS class_name, w.document
@@ -207,6 +216,14 @@ class NotebookStore:
             await self.lock(copy_id)
         row = (await self.connection.execute(_COPY, {"copy": copy_id})).one_or_none()
         return _copy(row) if row else None
+
+    async def documents(self, notebook_id: int) -> dict[int, tuple[Node, Node | None]]:
+        """By copy, the pages of a notebook that are not in its drawer, each with the edition that it stands on."""
+        rows = await self.connection.execute(_DOCUMENTS, {"notebook": notebook_id})
+        return {
+            row.id: (read(row.document) if row.document else EMPTY_PAGE, read(row.edition) if row.edition else None)
+            for row in rows
+        }
 
     async def copy_of_page(self, notebook_id: int, page_id: int) -> int | None:
         """The first copy of a page that stands; of one that was cut loose, what was cut last."""

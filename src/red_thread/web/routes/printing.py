@@ -1,4 +1,4 @@
-"""Pages to be printed: as PDF, or as one HTML file."""
+"""Pages to be printed, or kept: as PDF, as one HTML file, as a zip."""
 
 import asyncio
 from typing import Annotated, Literal
@@ -8,10 +8,12 @@ from fastapi import APIRouter, Depends, Request, Response
 
 from red_thread.actions.actor import Actor
 from red_thread.actions.master.export_master import export_master, pictures_of
+from red_thread.actions.notebook.take_home import take_home
 from red_thread.actions.permissions import require_copy_reader
+from red_thread.core.notebook.reading_order import Path
 from red_thread.core.page.nodes import title_of
 from red_thread.formats.as_pdf import write_pdf
-from red_thread.formats.master_zip import folder_name
+from red_thread.formats.master_zip import WrittenPage, folder_name, write_master
 from red_thread.formats.printed import Print, PrintedPage, write_html
 from red_thread.formats.problems import Unreadable
 from red_thread.reading.limits import made_within_limits
@@ -72,6 +74,31 @@ async def get_copy_print(
     return await _file(presses, printed, form)
 
 
+@router.get("/notebooks/{notebook_id}/home", response_class=Response, dependencies=[PRINTS])
+async def get_home(
+    notebook_id: int,
+    database: InDatabase,
+    actor: ByUploader,
+    presses: InPresses,
+    form: Literal["html", "pdf", "zip"] = "html",
+) -> Response:
+    """A whole notebook, to keep: as one web page, as PDF, or as a zip of Markdown and pictures."""
+    async with database.begin() as unit:
+        home = await take_home(unit, actor, notebook_id)
+    title = f"{home.notebook.master_name}, {home.notebook.person_name}"
+    if form == "zip":
+        items = [WrittenPage(_holders(one.path), one.document, one.tucked_under) for one in home.pages]
+        return _kept(title, form, "application/zip", await asyncio.to_thread(write_master, items, home.pictures))
+    pages = [
+        PrintedPage(tuple(held.name for held in one.path), one.document, one.tied, one.own) for one in home.pages
+    ]
+    return await _file(presses, Print(title, pages, home.pictures, answers=True), form)
+
+
+def _holders(path: Path) -> tuple[tuple[str, str], ...]:
+    return tuple((f"{'section' if held.is_section else 'divider'} {held.id}", held.name) for held in path)
+
+
 async def _print_of(unit: Unit, actor: Actor, copy_id: int) -> Print:
     copy, notebook = await require_copy_reader(unit, actor, copy_id)
     page = PrintedPage((notebook.master_name, notebook.class_name, notebook.person_name), copy.document)
@@ -80,9 +107,15 @@ async def _print_of(unit: Unit, actor: Actor, copy_id: int) -> Print:
 
 async def _file(presses: Presses, printed: Print, form: Form) -> Response:
     if form == "pdf" and len(printed.pages) > MOST_PAGES:
-        raise Unreadable(printed.title, f"a PDF takes {MOST_PAGES} pages at most; print section by section")
+        raise Unreadable(
+            printed.title,
+            f"a PDF takes {MOST_PAGES} pages at most; take it as one web page, or print section by section",
+        )
     body = await presses.made(printed, form)
-    # A file to keep, never shown as a page of ours.
-    named = f"attachment; filename*=UTF-8''{quote(folder_name(printed.title), safe='')}.{form}"
-    media = "application/pdf" if form == "pdf" else "text/html"
+    return _kept(printed.title, form, "application/pdf" if form == "pdf" else "text/html", body)
+
+
+def _kept(title: str, ending: str, media: str, body: bytes) -> Response:
+    """A file to keep, never shown as a page of ours."""
+    named = f"attachment; filename*=UTF-8''{quote(folder_name(title), safe='')}.{ending}"
     return Response(body, media_type=media, headers={"Content-Disposition": named})

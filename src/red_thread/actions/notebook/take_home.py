@@ -1,0 +1,69 @@
+"""A whole notebook, to be taken home: its pages in their order with all that stands on them, and their pictures."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any
+
+import orjson
+
+from red_thread.actions.actor import Actor
+from red_thread.actions.master.export_master import pictures_of
+from red_thread.actions.notebook.look_at_notebook import look_at_notebook
+from red_thread.actions.refusals import NotFound
+from red_thread.core.notebook.reading_order import Held, Path, sections_in_order
+from red_thread.core.page.nodes import EMPTY_PAGE, Node
+from red_thread.core.page.own_blocks import own_blocks, tied_blocks
+from red_thread.store.notebook.values import NotebookInfo
+from red_thread.store.unit import Unit
+
+
+@dataclass(frozen=True, slots=True)
+class HomePage:
+    """A page. `path`: its dividers from the outermost, and its section. `tied`, `own`: blocks by whose they are."""
+
+    path: Path
+    document: Node
+    tucked_under: str | None
+    tied: frozenset[str]
+    own: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True)
+class HomeNotebook:
+    """`pages`: in the order of the notebook. `pictures`: media type and bytes, by the fingerprint that names them."""
+
+    notebook: NotebookInfo
+    pages: list[HomePage]
+    pictures: dict[str, tuple[str, bytes]]
+
+
+async def take_home(unit: Unit, actor: Actor, notebook_id: int) -> HomeNotebook:
+    """All that is in the notebook and not in its drawer, as it is now. Raises NotFound."""
+    notebook, contents = await look_at_notebook(unit, actor, notebook_id)
+    view = orjson.loads(contents)
+    documents = await unit.notebooks.documents(notebook_id)
+    lines = {section["id"]: section["pages"] for section in view["sections"]}
+    pages: list[HomePage] = []
+    pictures: dict[str, tuple[str, bytes]] = {}
+    for path in sections_in_order(_held(view)):
+        titles = {line["id"]: line["title"] for line in lines[path[-1].id]}
+        for line in lines[path[-1].id]:
+            if line["put_away"]:
+                continue
+            document, edition = documents[line["id"]]
+            tied = tied_blocks(document, edition or EMPTY_PAGE) if line["tie"] == "tied" else frozenset[str]()
+            own = own_blocks(document, edition or EMPTY_PAGE)
+            pages.append(HomePage(path, document, titles.get(line["parent"]), tied, own))
+            pictures |= await pictures_of(unit, actor, document)
+    if not pages:
+        raise NotFound(what="notebook with pages in it")
+    return HomeNotebook(notebook, pages, pictures)
+
+
+def _held(view: Mapping[str, Any]) -> list[Held]:
+    kinds = ((view["dividers"], False), (view["sections"], True))
+    return [
+        Held(one["id"], one["name"], one["divider_id"], one["order_key"], is_section)
+        for held, is_section in kinds
+        for one in held
+    ]
