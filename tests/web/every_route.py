@@ -88,7 +88,7 @@ def bodies(school: School, page: int, copy: int, document: dict[str, Any]) -> di
         ("post", "/api/notebooks/{notebook_id}/sections"): as_json(name="x"),
         ("put", "/api/copies/{copy_id}/ready"): as_json(on=False),
         ("post", "/api/notebooks/{notebook_id}/move"): as_json(section_id=1, copy_ids=[copy]),
-        ("post", "/api/notebooks/{notebook_id}/drawer"): as_json(deed="put-away", copy_ids=[copy]),
+        ("post", "/api/drawer"): as_json(deed="put-away", copy_ids=[copy]),
         ("post", "/api/notebooks/{notebook_id}/sections/{section_id}/move"): as_json(divider_id=None),
         ("patch", "/api/notebooks/{notebook_id}/sections/{section_id}"): as_json(name="x"),
         ("put", "/api/masters/{master_id}/arranging"): as_json(arranging="all"),

@@ -572,6 +572,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Drawer
+         * @description Puts pages of one's own notebook into the drawer, takes them out, or throws them away.
+         */
+        post: operations["post_drawer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/following": {
         parameters: {
             query?: never;
@@ -1260,26 +1280,6 @@ export interface paths {
         get: operations["get_notebook"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/notebooks/{notebook_id}/drawer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Drawer
-         * @description Puts pages of one's own notebook into the drawer, takes them out, or throws them away.
-         */
-        post: operations["post_drawer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5872,6 +5872,41 @@ export interface operations {
             };
         };
     };
+    post_drawer: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-red-thread-proof"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawerDeed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangedOut"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_questions: {
         parameters: {
             query?: never;
@@ -7263,43 +7298,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NotebookViewOut"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    post_drawer: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-red-thread-proof"?: string | null;
-            };
-            path: {
-                notebook_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DrawerDeed"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ArrangedOut"];
                 };
             };
             /** @description Validation Error */

@@ -8,6 +8,7 @@
 	import { dayOrToday } from '../../ui/words';
 	import type { NotebookState, PageLine } from './notebook.svelte';
 	import ShelfLine from './ShelfLine.svelte';
+	import ToRead from './ToRead.svelte';
 
 	interface Props {
 		notebook: NotebookState;
@@ -50,7 +51,7 @@
 		</ul>
 	{/if}
 	{#if notebook.reading.length}
-		{#await import('./ToRead.svelte') then { default: ToRead }}<ToRead {notebook} {shown} />{/await}
+		<ToRead {notebook} {shown} />
 	{/if}
 	<div class="mb-1 flex items-baseline gap-2">
 		<h2 class="grow font-semibold">My notebook</h2>

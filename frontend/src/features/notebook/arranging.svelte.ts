@@ -60,14 +60,13 @@ export class ArrangingState {
 	}
 
 	async drawer(deed: Schemas['DrawerDeed']['deed'], copy_ids: number[]) {
-		const params = { path: { notebook_id: this.notebook.id } };
 		const words = {
 			'put-away': 'in your drawer, with all that is on it.',
 			'bring-back': 'in its place again.',
 			'throw-away': 'thrown away. You have thirty days to bring it back.'
 		}[deed];
 		await this.#do(
-			() => ask(api.POST('/api/notebooks/{notebook_id}/drawer', { params, body: { deed, copy_ids } })),
+			() => ask(api.POST('/api/drawer', { body: { deed, copy_ids } })),
 			`${this.#named(copy_ids)}: ${words}`
 		);
 	}

@@ -72,8 +72,8 @@ async def post_home(notebook_id: int, copy_id: int, unit: InUnit, actor: ByActor
     return _arranged(await bring_home(unit, actor, notebook_id, copy_id))
 
 
-@router.post("/notebooks/{notebook_id}/drawer")
-async def post_drawer(notebook_id: int, body: DrawerDeed, unit: InUnit, actor: ByActor) -> ArrangedOut:
+@router.post("/drawer")
+async def post_drawer(body: DrawerDeed, unit: InUnit, actor: ByActor) -> ArrangedOut:
     """Puts pages of one's own notebook into the drawer, takes them out, or throws them away."""
     return _arranged(await _DEEDS[body.deed](unit, actor, body.copy_ids))
 
