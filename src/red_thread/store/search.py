@@ -7,6 +7,8 @@ from typing import Any
 
 # What is sought stands between two signs that no page has.
 STRETCH = r"E'StartSel=\x02, StopSel=\x03, MaxWords=14, MinWords=8, MaxFragments=1, ShortWord=0'"
+# Characters that are looked through, of one page and one side: an index of a text holds a megabyte at most.
+MOST = 80_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +21,8 @@ class Stretch:
 
 def sought(words: Sequence[str]) -> dict[str, Any]:
     """All of these, as words or the beginnings of words (`query`), or within words (`within`)."""
-    return {"query": " & ".join(f"{word}:*" for word in words), "within": [f"%{word}%" for word in words]}
+    within = [word.replace("_", r"\_") for word in words]  # which by itself stands for any sign
+    return {"query": " & ".join(f"{word}:*" for word in words), "within": [f"%{word}%" for word in within]}
 
 
 def parts_of(snippet: str) -> list[Stretch]:

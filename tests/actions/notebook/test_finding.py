@@ -2,6 +2,7 @@
 
 import pytest
 
+from red_thread.actions.master.search import search_master
 from red_thread.actions.notebook.drawer import put_away
 from red_thread.actions.notebook.find_in_notebook import find_in_notebook
 from red_thread.actions.notebook.own_pages import NewPage, begin_page
@@ -86,3 +87,20 @@ async def test_one_s_own_notebook_alone(ada: Seeker):
         with pytest.raises(NotFound):
             await ada.find("moon", actor)
     assert len(await ada.find("moon", ada.school.teacher)) == 1, "who reads along finds, too"
+
+
+async def test_a_page_of_more_words_than_an_index_holds_is_found(ada: Seeker):
+    words = " ".join(f"w{number}x" for number in range(110_000))
+    await ada.school.write(ada.student, ada.page, f"a:The moon pulls the tides. | b:Barnacles {words}")
+    assert [page.title for page in await ada.find("barnacles w7x")] == ["Tides"]
+    page = await ada.school.add_page(f"a:Whelks {words}", "Long")
+    async with ada.school.database.begin() as unit:
+        assert [
+            found.page_id for found in await search_master(unit, ada.school.teacher, ada.school.master, "whelks")
+        ] == [page]
+
+
+async def test_a_sign_that_stands_for_any_finds_itself_alone(ada: Seeker):
+    assert await ada.find("_") == []
+    await ada.school.write(ada.student, ada.page, "a:The moon pulls the tides. | b:my_name")
+    assert [page.title for page in await ada.find("my_n")] == ["Tides"]

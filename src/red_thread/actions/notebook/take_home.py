@@ -43,21 +43,26 @@ async def take_home(unit: Unit, actor: Actor, notebook_id: int) -> HomeNotebook:
     view = orjson.loads(contents)
     documents = await unit.notebooks.documents(notebook_id)
     lines = {section["id"]: section["pages"] for section in view["sections"]}
-    pages: list[HomePage] = []
+    pages = [
+        _page(path, line, titles.get(line["parent"]), *documents[line["id"]])
+        for path in sections_in_order(_held(view))
+        for titles in [{line["id"]: line["title"] for line in lines[path[-1].id]}]
+        for line in lines[path[-1].id]
+        if line["id"] in documents  # what is in the drawer, or was put there just now, stays here
+    ]
     pictures: dict[str, tuple[str, bytes]] = {}
-    for path in sections_in_order(_held(view)):
-        titles = {line["id"]: line["title"] for line in lines[path[-1].id]}
-        for line in lines[path[-1].id]:
-            if line["put_away"]:
-                continue
-            document, edition = documents[line["id"]]
-            tied = tied_blocks(document, edition or EMPTY_PAGE) if line["tie"] == "tied" else frozenset[str]()
-            own = own_blocks(document, edition or EMPTY_PAGE)
-            pages.append(HomePage(path, document, titles.get(line["parent"]), tied, own))
-            pictures |= await pictures_of(unit, actor, document)
+    for page in pages:
+        pictures |= await pictures_of(unit, actor, page.document)
     if not pages:
         raise NotFound(what="notebook with pages in it")
     return HomeNotebook(notebook, pages, pictures)
+
+
+def _page(
+    path: Path, line: Mapping[str, Any], tucked_under: str | None, document: Node, edition: Node | None
+) -> HomePage:
+    tied = tied_blocks(document, edition or EMPTY_PAGE) if line["tie"] == "tied" else frozenset[str]()
+    return HomePage(path, document, tucked_under, tied, own_blocks(document, edition or EMPTY_PAGE))
 
 
 def _held(view: Mapping[str, Any]) -> list[Held]:

@@ -7,7 +7,7 @@ from sqlalchemy.ext.asyncio import AsyncConnection
 
 from red_thread.store.languages import CONFIGURATIONS
 from red_thread.store.notebook.values import FoundCopy
-from red_thread.store.search import STRETCH, parts_of, sought
+from red_thread.store.search import MOST, STRETCH, parts_of, sought
 
 _LANGUAGE = text("SELECT language FROM school WHERE id = current_setting('red_thread.school')::integer")
 # A student's own words are the lines of the page that are none of the edition's; of a page that is untouched the
@@ -27,10 +27,17 @@ _FIND = text(f"""
                        END AS given
         FROM page
     ), told AS MATERIALIZED (
-        SELECT id, notebook_section_id, put_away_at, title,
-               array_to_string(ARRAY(SELECT line FROM unnest(lines) line WHERE line = ANY(given)), E'\n') AS teachers,
-               array_to_string(ARRAY(SELECT line FROM unnest(lines) line WHERE line <> ALL(given)), E'\n') AS own
-        FROM given
+        SELECT id, notebook_section_id, put_away_at, title, left(coalesce(teachers, ''), {MOST}) AS teachers,
+               left(coalesce(own, ''), {MOST}) AS own
+        FROM given CROSS JOIN LATERAL (
+            SELECT string_agg(line, E'\n' ORDER BY number) FILTER (WHERE is_given) AS teachers,
+                   string_agg(line, E'\n' ORDER BY number) FILTER (WHERE NOT is_given) AS own
+            FROM (
+                SELECT line, min(number) AS number, bool_or(number IS NULL) AS is_given
+                FROM (SELECT line, number FROM unnest(lines) WITH ORDINALITY on_page (line, number)
+                      UNION ALL SELECT line, NULL FROM unnest(given) line) both_sides
+                GROUP BY line HAVING min(number) IS NOT NULL) each_line
+        ) whose
     ), asked AS (
         SELECT language.config, to_tsquery(config, :query) AS together, to_tsquery(config, :single) AS each_word
         FROM (SELECT CAST(:config AS regconfig) AS config) language
