@@ -33,6 +33,6 @@ export function dayAndTime(moment: string): string {
 
 /** The day of a moment; of one that was today, just that. */
 export function dayOrToday(moment: string): string {
-	const told = day(moment);
-	return told === day(Date()) ? 'Today' : told;
+	const date = day(moment);
+	return date === day(Date()) ? 'Today' : date;
 }

@@ -45,8 +45,8 @@ async def test_a_day_has_one_list_and_a_day_without_anybody_none(school: School)
     await note(school, MONDAY, 0, 0)
     students = list(school.students.values())
     async with school.database.begin() as unit:
-        found = await look_at_away(unit, school.teacher, school.master)
-        assert [(one.day, one.notebook_ids) for one in found] == [
+        lists = await look_at_away(unit, school.teacher, school.master)
+        assert [(one.day, one.notebook_ids) for one in lists] == [
             (TUESDAY, [students[1].notebook_id]),
             (MONDAY, [students[0].notebook_id]),
         ]

@@ -49,8 +49,10 @@ async def test_pages_of_both_masters_come_into_one_notebook_and_each_teacher_see
     async with school.database.begin() as unit:
         _, contents = await look_at_notebook(unit, trips.teacher, first.notebook_id)
         assert b"Tides" in contents and b"Harbour" in contents
-        told = {page["title"]: one["course"] for one in orjson.loads(contents)["sections"] for page in one["pages"]}
-        assert told == {"Tides": None, "Harbour": "Trips"}, "pages of another course are told apart"
+        courses = {
+            page["title"]: one["course"] for one in orjson.loads(contents)["sections"] for page in one["pages"]
+        }
+        assert courses == {"Tides": None, "Harbour": "Trips"}, "pages of another course are told apart"
         for one, wanted in ((school, "Tides"), (trips, "Harbour")):
             board = await look_at_reach(unit, one.teacher, school.classes["9A"], master_id=one.master)
             assert [row.title for row in board.pages] == [wanted]

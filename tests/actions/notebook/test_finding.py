@@ -21,7 +21,7 @@ class Seeker:
         async with self.school.database.begin() as unit:
             return await find_in_notebook(unit, actor or self.actor, self.student.notebook_id, sought)
 
-    async def told(self, sought: str) -> list[str]:
+    async def snippets(self, sought: str) -> list[str]:
         """Each page found: its title, then what stands in her own words and in the teacher's, with what was sought."""
         return [
             f"{page.title}: {_marked(page.own)} | {_marked(page.teachers)}".strip()
@@ -47,12 +47,12 @@ async def ada(school: School) -> Seeker:
 
 
 async def test_whose_words_they_are_is_told(ada: Seeker):
-    assert await ada.told("moon") == ["Tides:  | The *moon* pulls the tides"]
+    assert await ada.snippets("moon") == ["Tides:  | The *moon* pulls the tides"]
     await ada.school.write(ada.student, ada.page, "a:The moon pulls the tides. | b:My uncle saw the moon rise.")
-    assert await ada.told("moon") == ["Tides: My uncle saw the *moon* rise | The *moon* pulls the tides"]
-    assert await ada.told("uncle") == ["Tides: My *uncle* saw the moon rise |"]
-    assert await ada.told("uncle winds") == []
-    assert await ada.told("wind") == ["Winds:  | *Winds* come from the sea"]
+    assert await ada.snippets("moon") == ["Tides: My uncle saw the *moon* rise | The *moon* pulls the tides"]
+    assert await ada.snippets("uncle") == ["Tides: My *uncle* saw the moon rise |"]
+    assert await ada.snippets("uncle winds") == []
+    assert await ada.snippets("wind") == ["Winds:  | *Winds* come from the sea"]
 
 
 async def test_an_own_page_and_what_is_in_the_drawer_are_found(ada: Seeker):
@@ -64,11 +64,11 @@ async def test_an_own_page_and_what_is_in_the_drawer_are_found(ada: Seeker):
 
 
 async def test_words_are_found_in_the_language_of_the_school(ada: Seeker):
-    assert await ada.told("pulling") == []
+    assert await ada.snippets("pulling") == []
     await ada.speaks("en")
-    assert await ada.told("pulling") == ["Tides:  | The moon *pulls* the tides"]
-    assert await ada.told("tides") == await ada.told("tide")
-    assert await ada.told("the") != [], "a word that the language leaves out is found as it is written"
+    assert await ada.snippets("pulling") == ["Tides:  | The moon *pulls* the tides"]
+    assert await ada.snippets("tides") == await ada.snippets("tide")
+    assert await ada.snippets("the") != [], "a word that the language leaves out is found as it is written"
 
 
 @pytest.mark.parametrize(

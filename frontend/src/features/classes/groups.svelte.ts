@@ -19,8 +19,8 @@ export function union(members: number[], more: number[]): number[] {
 export async function studentsOf(classes: Schemas['ClassOut'][]) {
 	const rosters = await Promise.all(
 		classes.map(async ({ id, name }) => {
-			const found = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
-			return found.students.map((one) => ({ id: one.notebook_id, words: one.name, under: name }));
+			const view = await ask(api.GET('/api/classes/{class_id}', { params: { path: { class_id: id } } }));
+			return view.students.map((one) => ({ id: one.notebook_id, words: one.name, under: name }));
 		})
 	);
 	return rosters.flat();

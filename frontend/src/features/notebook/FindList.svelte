@@ -28,15 +28,15 @@
 			>Done</button
 		>
 	</div>
-	{#if finding.found}
+	{#if finding.pages}
 		<p class="py-2 text-[0.8125rem] text-soft" role="status">
-			{finding.found.length ? count(finding.found.length, 'page') : 'Nothing found'}.
+			{finding.pages.length ? count(finding.pages.length, 'page') : 'Nothing found'}.
 			{#if finding.searched !== null}
 				With no network: in all titles, and in the words of {count(finding.searched, 'page')} that this device keeps.
 			{/if}
 		</p>
 		<ul>
-			{#each finding.found as page (page.copy_id)}
+			{#each finding.pages as page (page.copy_id)}
 				<li>
 					<a
 						class="block min-h-11 rounded-md px-2 py-1.5 hover:bg-raised/60"

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { foundOn, wordsIn } from './find-kept';
+import { matchOn, wordsIn } from './find-kept';
 
 const page = (...lines: string[]) => ({
 	type: 'doc',
@@ -11,7 +11,7 @@ const page = (...lines: string[]) => ({
 });
 const LINE = { id: 7, title: 'Tides', put_away: false, section: 'The sea' };
 const find = (sought: string, document: unknown, edition: unknown = null, line = LINE) =>
-	foundOn(line, { document, edition } as never, wordsIn(sought));
+	matchOn(line, { document, edition } as never, wordsIn(sought));
 const marked = (stretches: { words: string; sought: boolean }[]) =>
 	stretches.map((one) => (one.sought ? `*${one.words}*` : one.words)).join('');
 
@@ -21,8 +21,8 @@ it.each([
 	['pulls uncle', 'The moon *pulls*.', 'My *uncle* saw the moon.'],
 	['tides', '', '']
 ])('tells whose words they are: %s', (sought, teachers, own) => {
-	const found = find(sought, page('The moon pulls.', 'My uncle saw the moon.'), page('The moon pulls.'));
-	expect(found && [marked(found.teachers), marked(found.own)]).toEqual([teachers, own]);
+	const match = find(sought, page('The moon pulls.', 'My uncle saw the moon.'), page('The moon pulls.'));
+	expect(match && [marked(match.teachers), marked(match.own)]).toEqual([teachers, own]);
 });
 
 it.each(['crab', 'moon crab', '', '"*', '()'])('finds nothing where not all of it stands: “%s”', (sought) =>
@@ -31,7 +31,7 @@ it.each(['crab', 'moon crab', '', '"*', '()'])('finds nothing where not all of i
 
 it('finds without accents, and a page that is not kept by its title', () => {
 	expect(marked(find('marée', page('La maree monte.'))!.own)).toBe('La *maree* monte.');
-	expect(foundOn({ ...LINE, title: 'Marées' }, null, wordsIn('maree'))?.own).toEqual([]);
+	expect(matchOn({ ...LINE, title: 'Marées' }, null, wordsIn('maree'))?.own).toEqual([]);
 });
 
 it('shows some words around what stands far behind', () => {

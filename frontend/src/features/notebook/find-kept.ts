@@ -18,21 +18,21 @@ const folded = (words: string) => words.normalize('NFD').replace(/\p{M}/gu, '').
 export const wordsIn = (sought: string) => folded(sought).match(/[\p{L}\p{N}]+/gu) ?? [];
 
 /** The pages on which all of the words stand. `searched`: how many pages could be looked through. */
-export async function findKept(pages: Line[], sought: string): Promise<{ found: Found[]; searched: number }> {
+export async function findKept(pages: Line[], sought: string): Promise<{ pages: Found[]; searched: number }> {
 	const words = wordsIn(sought);
-	const found: Found[] = [];
+	const pagesFound: Found[] = [];
 	let searched = 0;
 	for (const page of pages) {
 		const body = await kept(`/api/copies/${page.id}`).catch(() => undefined);
 		if (body !== undefined) searched += 1;
-		const on = foundOn(page, body === undefined ? null : (JSON.parse(body) as Kept), words);
-		if (on) found.push(on);
+		const match = matchOn(page, body === undefined ? null : (JSON.parse(body) as Kept), words);
+		if (match) pagesFound.push(match);
 	}
-	return { found, searched };
+	return { pages: pagesFound, searched };
 }
 
 /** What of a page was sought, or null. A page that is not kept is found by its title. */
-export function foundOn(page: Line, body: Kept | null, words: string[]): Found | null {
+export function matchOn(page: Line, body: Kept | null, words: string[]): Found | null {
 	const linesOf = (document: unknown) => [...wordsOf(document as PageNode, ' ').values()];
 	const lines = body ? linesOf(body.document) : [];
 	const given = new Set(body?.edition ? linesOf(body.edition) : []);

@@ -8,7 +8,7 @@ const PAUSE = 200;
 
 export class Finding {
 	sought = $state('');
-	found = $state.raw<Schemas['FoundCopyOut'][] | null>(null);
+	pages = $state.raw<Schemas['FoundCopyOut'][] | null>(null);
 	/** With no network: how many pages could be looked through. */
 	searched = $state<number | null>(null);
 	#asked = 0;
@@ -21,7 +21,7 @@ export class Finding {
 		clearTimeout(this.#timer);
 		const asked = ++this.#asked;
 		if (!typed.trim()) {
-			this.found = null;
+			this.pages = null;
 			return;
 		}
 		this.#timer = setTimeout(() => {
@@ -31,17 +31,17 @@ export class Finding {
 
 	async #find(asked: number) {
 		const sought = this.sought;
-		const told = await this.#ask(sought);
+		const answer = await this.#ask(sought);
 		if (asked !== this.#asked) return;
-		this.found = told.found;
-		this.searched = told.searched;
+		this.pages = answer.pages;
+		this.searched = answer.searched;
 	}
 
-	async #ask(q: string): Promise<{ found: Schemas['FoundCopyOut'][]; searched: number | null }> {
+	async #ask(q: string): Promise<{ pages: Schemas['FoundCopyOut'][]; searched: number | null }> {
 		const params = { path: { notebook_id: this.notebook.id }, query: { q } };
 		try {
-			const found = await ask(api.GET('/api/notebooks/{notebook_id}/search', { params }));
-			return { found, searched: null };
+			const pages = await ask(api.GET('/api/notebooks/{notebook_id}/search', { params }));
+			return { pages, searched: null };
 		} catch (error) {
 			if (!(error instanceof Problem) || error.status) throw error;
 			const sections = this.notebook.view?.sections ?? [];

@@ -76,15 +76,15 @@ export class ReadingAloud {
 		const turn = ++this.#turn;
 		if (!sentence) return this.stop();
 		this.#mark(sentence);
-		const said = new SpeechSynthesisUtterance(sentence.words);
-		said.voice = voice;
-		said.lang = voice.lang;
-		said.onend = said.onerror = () => {
+		const utterance = new SpeechSynthesisUtterance(sentence.words);
+		utterance.voice = voice;
+		utterance.lang = voice.lang;
+		utterance.onend = utterance.onerror = () => {
 			if (turn !== this.#turn) return;
 			this.#at += 1;
 			this.#say(voice);
 		};
-		speechSynthesis.speak(said);
+		speechSynthesis.speak(utterance);
 	}
 
 	#mark({ range }: Sentence) {

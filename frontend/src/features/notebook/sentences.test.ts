@@ -15,10 +15,10 @@ it('reads a page block by block, through its marks, each once', () => {
 	document.body.innerHTML =
 		'<div id="page"><p>The <b>moon</b> pulls. It turns.</p><ul><li><p>One</p></li></ul>' +
 		'<div class="space-prompt">Why?</div><div><p>Because</p></div></div>';
-	const found = sentencesOf(document.querySelector<HTMLElement>('#page')!);
+	const sentences = sentencesOf(document.querySelector<HTMLElement>('#page')!);
 	const words = ['The moon pulls.', 'It turns.', 'One', 'Why?', 'Because'];
-	expect(found.map((one) => one.words)).toEqual(words);
-	expect(found.map((one) => one.range.toString())).toEqual(words);
+	expect(sentences.map((one) => one.words)).toEqual(words);
+	expect(sentences.map((one) => one.range.toString())).toEqual(words);
 });
 
 const voice = (lang: string, localService: boolean) =>

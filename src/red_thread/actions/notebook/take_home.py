@@ -68,7 +68,7 @@ def _page(
 def _held(view: Mapping[str, Any]) -> list[Held]:
     kinds = ((view["dividers"], False), (view["sections"], True))
     return [
-        Held(one["id"], one["name"], one["divider_id"], one["order_key"], is_section)
-        for held, is_section in kinds
-        for one in held
+        Held(holder["id"], holder["name"], holder["divider_id"], holder["order_key"], is_section)
+        for holders, is_section in kinds
+        for holder in holders
     ]

@@ -24,9 +24,9 @@ def sections_in_order(held: Sequence[Held]) -> list[Path]:
 
 
 def _below(held: Sequence[Held], above: Path) -> Iterator[Path]:
-    inside = [one for one in held if one.divider_id == (above[-1].id if above else None)]
-    for one in sorted(inside, key=lambda one: (one.order_key, one.is_section, one.id)):
-        if one.is_section:
-            yield (*above, one)
+    inside = [holder for holder in held if holder.divider_id == (above[-1].id if above else None)]
+    for holder in sorted(inside, key=lambda holder: (holder.order_key, holder.is_section, holder.id)):
+        if holder.is_section:
+            yield (*above, holder)
         else:
-            yield from _below(held, (*above, one))
+            yield from _below(held, (*above, holder))
