@@ -3,7 +3,7 @@
 import asyncio
 import re
 
-from playwright.async_api import Page, expect
+from playwright.async_api import BrowserContext, Page, expect
 
 from tests.e2e.running import a_browser, walk_in
 from tests.e2e.steps import saved, type_into
@@ -42,38 +42,44 @@ async def kept_on_the_device(page: Page) -> None:
     raise AssertionError(f"{path} is not kept")
 
 
+async def isla_writing(context: BrowserContext, words: str) -> Page:
+    """Isla has written on a page, which is saved, and kept on her device."""
+    isla = await walk_in(context, "Isla")
+    await opened(isla, PAGE)
+    await type_into(isla, ".page-body", words)
+    await saved(isla)
+    await kept_on_the_device(isla)
+    return isla
+
+
 async def test_a_notebook_opens_and_is_written_in_with_no_network_and_arrives_once(browser, address):
     context = await a_browser(browser, address)
-    ada = await walk_in(context, "Isla")
-    await opened(ada, PAGE)
-    await type_into(ada, ".page-body", "Seen online. ")
-    await saved(ada)
-    await kept_on_the_device(ada)
-    list_address, page_address = ada.url.split("/page/")[0], ada.url
+    isla = await isla_writing(context, "Seen online. ")
+    list_address, page_address = isla.url.split("/page/")[0], isla.url
 
     await context.set_offline(True)
-    await ada.close()
-    ada = await context.new_page()
-    await ada.goto(list_address)
-    await expect(ada.get_by_role("link", name=PAGE).first).to_be_visible()
-    await opened(ada, PAGE)
-    await expect(ada.locator(".page-body")).to_contain_text("Seen online.")
-    await type_into(ada, ".page-body", "Written at sea. ")
+    await isla.close()
+    isla = await context.new_page()
+    await isla.goto(list_address)
+    await expect(isla.get_by_role("link", name=PAGE).first).to_be_visible()
+    await opened(isla, PAGE)
+    await expect(isla.locator(".page-body")).to_contain_text("Seen online.")
+    await type_into(isla, ".page-body", "Written at sea. ")
     await expect(
-        ada.get_by_text("wait for the network").or_(ada.get_by_text("waits for the network"))
+        isla.get_by_text("wait for the network").or_(isla.get_by_text("waits for the network"))
     ).to_be_visible()
 
-    await ada.close()  # the browser is closed, and opened again, still at sea
-    ada = await context.new_page()
-    await ada.goto(page_address)
-    await expect(ada.locator(".page-body")).to_contain_text("Written at sea.")
-    await ada.close()
+    await isla.close()  # the browser is closed, and opened again, still at sea
+    isla = await context.new_page()
+    await isla.goto(page_address)
+    await expect(isla.locator(".page-body")).to_contain_text("Written at sea.")
+    await isla.close()
 
     await context.set_offline(False)
-    ada = await context.new_page()
-    await ada.goto(list_address)  # the page itself is not opened: what was left on it is sent all the same
-    await saved(ada)
-    await expect(ada.get_by_text(re.compile("for the network"))).to_have_count(0)
+    isla = await context.new_page()
+    await isla.goto(list_address)  # the page itself is not opened: what was left on it is sent all the same
+    await saved(isla)
+    await expect(isla.get_by_text(re.compile("for the network"))).to_have_count(0)
     elsewhere = await a_browser(browser, address)
     again = await walk_in(elsewhere, "Isla")
     await opened(again, PAGE)
@@ -183,22 +189,18 @@ async def test_where_the_server_is_slow_the_kept_page_is_shown_until_the_answer_
 
 async def test_what_one_wrote_is_found_with_a_network_and_without(browser, address):
     context = await a_browser(browser, address)
-    isla = await walk_in(context, "Isla")
-    await opened(isla, PAGE)
-    await type_into(isla, ".page-body", "Barnacles by the lamp. ")
-    await saved(isla)
-    await kept_on_the_device(isla)
+    isla = await isla_writing(context, "Barnacles by the lamp. ")
     await isla.get_by_role("button", name="Find", exact=True).click()
     sought = isla.get_by_role("searchbox", name="Find in my notebook")
-    found = isla.get_by_role("search").get_by_role("link")
+    pages = isla.get_by_role("search").get_by_role("link")
     for cut, typed in ((False, "barnacle lamp"), (True, "barnac lam")):
         await context.set_offline(cut)
         await sought.fill(typed)
-        await expect(found).to_have_count(1)
-        await expect(found).to_contain_text(re.compile(f"{PAGE}.*You: .*Barnac"))
+        await expect(pages).to_have_count(1)
+        await expect(pages).to_contain_text(re.compile(f"{PAGE}.*You: .*Barnac"))
         await sought.fill("xylophone")
         await expect(isla.get_by_role("search").get_by_text("Nothing found.")).to_be_visible()
     await sought.fill("barnac")
-    await found.click()
+    await pages.click()
     await expect(isla.locator(".page-body")).to_contain_text("Barnacles by the lamp.")
     await context.close()

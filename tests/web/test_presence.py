@@ -31,9 +31,9 @@ other_hub = pytest.fixture(listening, name="other_hub")
 
 def read(event: bytes) -> list[tuple[str, object]]:
     """The events in a piece of the stream, by name, with their data."""
-    told = [one.split(b"\n") for one in event.split(b"\n\n") if one and one + b"\n\n" != KEEPALIVE_COMMENT]
+    events = [part.split(b"\n") for part in event.split(b"\n\n") if part and part + b"\n\n" != KEEPALIVE_COMMENT]
     return [
-        (name.removeprefix(b"event: ").decode(), orjson.loads(data.removeprefix(b"data: "))) for name, data in told
+        (name.removeprefix(b"event: ").decode(), orjson.loads(data.removeprefix(b"data: "))) for name, data in events
     ]
 
 

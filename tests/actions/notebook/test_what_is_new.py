@@ -23,7 +23,7 @@ async def push(school: School, page: int, students, on: datetime) -> None:
     await run_push(lambda: school.database.begin(on), school.teacher, push_id)
 
 
-async def came(school: School, student) -> list[str | None]:
+async def days(school: School, student) -> list[str | None]:
     return [page["came_at"] and page["came_at"][:10] for s in await school.contents(student) for page in s["pages"]]
 
 
@@ -31,9 +31,9 @@ async def test_each_is_told_the_day_on_which_it_came_to_them(school: School, pag
     ada, ben = school.students.values()
     await push(school, page, [ada], FIRST)
     await push(school, page, [ben], FIRST + timedelta(days=3))
-    assert (await came(school, ada), await came(school, ben)) == (["2026-11-02"], ["2026-11-05"])
+    assert (await days(school, ada), await days(school, ben)) == (["2026-11-02"], ["2026-11-05"])
     await school.copy(ada, page, opened=True)
-    assert await came(school, ada) == [None], "what was seen is not new"
+    assert await days(school, ada) == [None], "what was seen is not new"
     await school.rewrite(page, "a:The moon pulls the sea.", "Tides")
     await push(school, page, [ada, ben], FIRST + timedelta(days=9))
-    assert (await came(school, ada), await came(school, ben)) == (["2026-11-11"], ["2026-11-11"])
+    assert (await days(school, ada), await days(school, ben)) == (["2026-11-11"], ["2026-11-11"])

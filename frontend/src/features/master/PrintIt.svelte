@@ -1,16 +1,13 @@
 <!-- A page, a section or the whole master as a file: to print, or to read without Red Thread. -->
 <script lang="ts">
-	import Button from '../../ui/Button.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import { keepFile } from '../../ui/keep-file';
+	import MakeFile from '../../ui/MakeFile.svelte';
 	import Radios from '../../ui/Radios.svelte';
-	import { attempt } from '../../ui/report';
 	import type { Printed } from './print';
 
 	let { master, asked = $bindable() }: { master: number; asked: Printed | null } = $props();
 	let form = $state<'pdf' | 'html'>('pdf');
 	let answers = $state<'room' | 'shown'>('room');
-	let making = $state(false);
 
 	const FORMS = {
 		pdf: { words: 'A PDF', under: 'To print: every page begins a sheet of its size.' },
@@ -21,16 +18,9 @@
 		shown: { words: 'With what stands in them', under: 'Your examples, picks and drawings.' }
 	};
 
-	async function make() {
-		making = true;
-		const said = `${asked?.said ?? ''}form=${form}&answers=${answers === 'shown'}`;
-		const kept = await attempt(async () => {
-			await keepFile(`/api/masters/${master}/print?${said}`);
-			return true;
-		});
-		making = false;
-		if (kept) asked = null;
-	}
+	const address = $derived(
+		`/api/masters/${master}/print?${asked?.said ?? ''}form=${form}&answers=${answers === 'shown'}`
+	);
 </script>
 
 <Dialog bind:open={() => asked !== null, (open) => !open && (asked = null)} title="Print “{asked?.name}”">
@@ -41,9 +31,6 @@
 		<div class="rounded-md border border-line">
 			<Radios label="Places to answer" choices={ANSWERS} chosen={answers} onchoose={(to) => (answers = to)} />
 		</div>
-		<div class="mt-1 flex items-center gap-2">
-			<Button go disabled={making} onclick={make}>{making ? 'Making it …' : 'Make the file'}</Button>
-			<Button onclick={() => (asked = null)}>{making ? 'Close; it comes by itself' : 'Not now'}</Button>
-		</div>
+		<MakeFile {address} onclose={() => (asked = null)} />
 	</div>
 </Dialog>
