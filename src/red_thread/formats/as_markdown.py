@@ -1,6 +1,6 @@
 """Pages as Markdown that comes back unchanged.
 
-Each block is written as Markdown has it, and read again at once. One that would come back as something else, because
+A page is written as Markdown has it, and read again at once. A block that would come back as something else, because
 Markdown has no sign for what is in it, stands in a fence of ours as it is: ```` ```red-thread ````.
 """
 
@@ -32,8 +32,9 @@ def write_markdown(document: Node, tucked_under: str | None = None, standing: St
     front |= {name: "yes" for name in ("template", "starter") if getattr(standing, name)}
     head = f"---\n{yaml.safe_dump(front, allow_unicode=True, sort_keys=False, width=10_000)}---\n"
     blocks = content_of(document)
-    for written in (_each(blocks), [_fenced(block) for block in blocks]):
-        body = f"{head}\n{chr(10).join(f'{one}{chr(10)}' for one in written)}"
+    body = head
+    for way in (_as_they_are, _each, _all_fenced):
+        body = f"{head}\n{chr(10).join(f'{one}{chr(10)}' for one in way(blocks))}"
         if _comes_back(body, blocks):
             break
     return body.encode()
@@ -69,14 +70,27 @@ def _joined(nodes: Sequence[Node]) -> Iterable[Node]:
         yield last
 
 
-def _each(blocks: Sequence[Node]) -> list[str]:
+def _as_they_are(blocks: Sequence[Node]) -> list[str]:
     """Each block as Markdown; lists that would become one are kept apart by a fence."""
-    written: list[str] = []
-    for k, block in enumerate(blocks):
-        follows = k > 0 and block["type"].endswith("List") and blocks[k - 1]["type"].endswith("List")
-        one = _fenced(block) if follows else _written(block)
-        written.append(one if _comes_back(one, [block]) else _fenced(block))
-    return written
+    before = [None, *blocks]
+    return [
+        _fenced(block) if _is_list(block) and _is_list(last) else _written(block)
+        for last, block in zip(before, blocks, strict=False)
+    ]
+
+
+def _is_list(block: Node | None) -> bool:
+    return block is not None and block["type"].endswith("List")
+
+
+def _each(blocks: Sequence[Node]) -> list[str]:
+    """The same, and in a fence each block that would not come back: reading every block takes its time."""
+    written = zip(_as_they_are(blocks), blocks, strict=True)
+    return [one if _comes_back(one, [block]) else _fenced(block) for one, block in written]
+
+
+def _all_fenced(blocks: Sequence[Node]) -> list[str]:
+    return [_fenced(block) for block in blocks]
 
 
 def _comes_back(text: str, blocks: Sequence[Node]) -> bool:

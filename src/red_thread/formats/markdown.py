@@ -19,6 +19,7 @@ Limpets eat {gap} from rocks.   a blank in a sentence
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
+from functools import cache
 from pathlib import PurePosixPath
 from typing import Any, cast
 
@@ -93,7 +94,9 @@ class _PlainLoader(yaml.BaseLoader):
         return super().compose_node(parent, index)
 
 
+@cache
 def _parser() -> MarkdownIt:
+    """One for all: what it keeps of a file stands in the environment that it is given."""
     # By itself the parser leaves out, without a word, what is nested deeper than 20 levels.
     parser = MarkdownIt("commonmark", {"html": True, "maxNesting": 200}).enable(["table", "strikethrough"])
     for name in ("space", "note", "term", *TONES):

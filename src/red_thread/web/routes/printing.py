@@ -1,7 +1,8 @@
 """Pages to be printed, or kept: as PDF, as one HTML file, as a zip."""
 
 import asyncio
-from typing import Annotated, Literal
+from collections.abc import Callable
+from typing import Annotated, Literal, ParamSpec
 from urllib.parse import quote
 
 from fastapi import APIRouter, Depends, Request, Response
@@ -25,6 +26,7 @@ from red_thread.web.tries import PRINTS
 router = APIRouter(tags=["printing"])
 MOST_PAGES = 200  # in one PDF
 Form = Literal["pdf", "html"]
+P = ParamSpec("P")
 AT_ONCE = 2  # setting pages takes a whole processor each
 
 
@@ -34,9 +36,10 @@ class Presses:
     def __init__(self) -> None:
         self.turns = asyncio.Semaphore(AT_ONCE)
 
-    async def made(self, printed: Print, form: Form) -> bytes:
+    async def made(self, title: str, work: Callable[P, bytes], *args: P.args, **kwargs: P.kwargs) -> bytes:
+        """What `work` makes, called `title`, in a process of its own. Raises Unreadable where a limit was met."""
         async with self.turns:
-            return await made_within_limits(printed.title, write_pdf if form == "pdf" else write_html, printed)
+            return await made_within_limits(title, work, *args, **kwargs)
 
 
 async def _presses(request: Request) -> Presses:
@@ -88,7 +91,7 @@ async def get_home(
     title = f"{home.notebook.master_name}, {home.notebook.person_name}"
     if form == "zip":
         items = [WrittenPage(_holders(one.path), one.document, one.tucked_under) for one in home.pages]
-        return _kept(title, form, "application/zip", await asyncio.to_thread(write_master, items, home.pictures))
+        return _kept(title, form, "application/zip", await presses.made(title, write_master, items, home.pictures))
     pages = [
         PrintedPage(tuple(held.name for held in one.path), one.document, one.tied, one.own) for one in home.pages
     ]
@@ -111,7 +114,7 @@ async def _file(presses: Presses, printed: Print, form: Form) -> Response:
             printed.title,
             f"a PDF takes {MOST_PAGES} pages at most; take it as one web page, or print section by section",
         )
-    body = await presses.made(printed, form)
+    body = await presses.made(printed.title, write_pdf if form == "pdf" else write_html, printed)
     return _kept(printed.title, form, "application/pdf" if form == "pdf" else "text/html", body)
 
 
