@@ -7,7 +7,7 @@
 	import { countComing } from './writing/coming';
 	import { openPlaces } from './writing/open-places';
 	import { countKept } from './writing/unsaved';
-	import { fetchSoon, opensPage, soon } from './ui/fetch-soon';
+	import { byItself, fetchSoon, opensPage, soon } from './ui/fetch-soon';
 	import { opened } from './ui/opened.svelte';
 	import { report } from './ui/report';
 	import Toasts from './ui/Toasts.svelte';
@@ -37,7 +37,7 @@
 	});
 </script>
 
-{#await import('./ui/Arrival.svelte') then { default: Arrival }}<Arrival />{/await}
+{#await byItself(() => import('./ui/Arrival.svelte')) then { default: Arrival }}<Arrival />{/await}
 {#await ready then}
 	{#if opened.problem}
 		{#await import('./features/people/Lost.svelte') then { default: Lost }}<Lost />{/await}

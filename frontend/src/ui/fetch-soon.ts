@@ -23,12 +23,19 @@ const inSight = opensPage
 export const pageStands = () => stands();
 
 export function soon(fetched: () => Promise<unknown>) {
-	void inSight.then(() => setTimeout(() => now(fetched), REST));
+	void inSight.then(() => setTimeout(() => byItself(fetched), REST));
 }
 
-function now(fetched: () => Promise<unknown>) {
-	if (!navigator.onLine) addEventListener('online', () => soon(fetched), { once: true });
-	else void fetched().catch(() => {});
+/** What comes without anybody having asked for it: now, or once there is a line. Nobody is told that it does not. */
+export function byItself<T>(fetched: () => Promise<T>): Promise<T> {
+	return new Promise((resolve) => {
+		const attempt = () => {
+			if (navigator.onLine || navigator.serviceWorker?.controller) fetched().then(resolve, later);
+			else later();
+		};
+		const later = () => addEventListener('online', attempt, { once: true });
+		attempt();
+	});
 }
 
 export function fetchSoon() {

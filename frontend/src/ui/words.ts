@@ -30,9 +30,3 @@ export function day(moment: string): string {
 export function dayAndTime(moment: string): string {
 	return `${day(moment)}, ${TIME.format(new Date(moment))}`;
 }
-
-/** The day of a moment; of one that was today, just that. */
-export function dayOrToday(moment: string): string {
-	const date = day(moment);
-	return date === day(Date()) ? 'Today' : date;
-}

@@ -76,7 +76,9 @@
 			{page}
 			onadd={(kind, holder, parent) => (asks.made = { kind, holder, parent })}
 		/>
-		{#await import('./InWords.svelte') then { default: InWords }}<InWords {master} />{/await}
+		{#if master.sought}{#await import('./InWords.svelte') then { default: InWords }}<InWords
+					{master}
+				/>{/await}{/if}
 	</div>
 	<SideFoot
 		{master}

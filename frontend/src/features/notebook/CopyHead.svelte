@@ -1,5 +1,6 @@
 <!-- The head of a student's page: its title, what can be done with it, and what there is to be said of it. -->
 <script lang="ts">
+	import { byItself } from '../../ui/fetch-soon';
 	import Title from '../../writing/Title.svelte';
 	import type { CopyState } from './copy.svelte';
 	import CopyNotes from './CopyNotes.svelte';
@@ -25,7 +26,7 @@
 				? 'max-md:absolute max-md:top-0 max-md:right-3'
 				: ''}"
 		>
-			{#await import('./PageDeeds.svelte') then { default: PageDeeds }}<PageDeeds
+			{#await byItself(() => import('./PageDeeds.svelte')) then { default: PageDeeds }}<PageDeeds
 					{copy}
 					{writes}
 					{past}

@@ -1,5 +1,6 @@
 <!-- One page of a student's notebook. -->
 <script lang="ts">
+	import { byItself } from '../../ui/fetch-soon';
 	import type { Editor } from '@tiptap/core';
 	import { onMount } from 'svelte';
 	import { PageEditor, Tools, type Surroundings } from '../../editor';
@@ -49,7 +50,7 @@
 
 {#snippet ready()}
 	{#if !past.at && !copy.takenBack}
-		{#await import('./Ready.svelte') then { default: Ready }}
+		{#await byItself(() => import('./Ready.svelte')) then { default: Ready }}
 			<Ready {copy} {hand} onread={() => void attempt(() => past.readReady())} />
 		{/await}
 	{/if}

@@ -5,7 +5,7 @@
 	import { fetchEditorSoon } from '../../editor';
 	import { route } from '../../router';
 	import { lookUp } from '../../ui/opened.svelte';
-	import { soon } from '../../ui/fetch-soon';
+	import { byItself, soon } from '../../ui/fetch-soon';
 	import { attempt } from '../../ui/report';
 	import { CopyState } from './copy.svelte';
 	import CopyPage from './CopyPage.svelte';
@@ -69,7 +69,9 @@
 				{#key shown}<ReadingPage {notebook} id={shown} />{/key}
 			{/await}
 		{:else if !copy && notebook.view}
-			{#await import('./NothingOpen.svelte') then { default: NothingOpen }}<NothingOpen {notebook} />{/await}
+			{#await byItself(() => import('./NothingOpen.svelte')) then { default: NothingOpen }}<NothingOpen
+					{notebook}
+				/>{/await}
 		{/if}
 	</div>
 </main>

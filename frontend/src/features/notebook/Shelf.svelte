@@ -1,11 +1,12 @@
 <!-- The notebook's list: first what is new, then everything in its place. -->
 <script lang="ts">
+	import { byItself } from '../../ui/fetch-soon';
 	import type { Component } from 'svelte';
 	import Sign from '../../thread/Sign.svelte';
 	import { attempt } from '../../ui/report';
 	import { Me } from '../people';
 	import NewPage from './NewPage.svelte';
-	import { dayOrToday } from '../../ui/words';
+	import { dayOrToday } from './lines';
 	import type { NotebookState, PageLine } from './notebook.svelte';
 	import ShelfLine from './ShelfLine.svelte';
 	import ToRead from './ToRead.svelte';
@@ -96,5 +97,7 @@
 			{#each notebook.drawer as page (page.id)}<ShelfLine {notebook} {page} here={page.id === copy} />{/each}
 		</ul>
 	{/if}
-	{#await import('./ShelfFoot.svelte') then { default: ShelfFoot }}<ShelfFoot {notebook} />{/await}
+	{#await byItself(() => import('./ShelfFoot.svelte')) then { default: ShelfFoot }}<ShelfFoot
+			{notebook}
+		/>{/await}
 </nav>

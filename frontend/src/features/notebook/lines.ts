@@ -1,5 +1,6 @@
 /** A notebook as it is read: dividers and sections in one order, each as deep as it stands. */
 import type { Schemas } from '../../api/client';
+import { day } from '../../ui/words';
 
 type View = Pick<Schemas['NotebookViewOut'], 'sections' | 'dividers'>;
 type Section = View['sections'][number];
@@ -36,4 +37,10 @@ function withHead(view: View, one: Divider, depth: number): Line[] {
 
 function asLine(section: Section, depth: number): Line {
 	return { kind: 'section', key: `section-${section.id}`, name: section.name, depth, section };
+}
+
+/** The day of a moment; of one that was today, just that. */
+export function dayOrToday(moment: string): string {
+	const date = day(moment);
+	return date === day(Date()) ? 'Today' : date;
 }

@@ -1,14 +1,12 @@
 <!-- Who I am, light or dark, and the way out. -->
 <script lang="ts">
 	import { go } from '../../router';
-	import Button from '../../ui/Button.svelte';
-	import Dialog from '../../ui/Dialog.svelte';
 	import Menu from '../../ui/Menu.svelte';
 	import { attempt } from '../../ui/report';
 	import { theme } from '../../ui/theme.svelte';
 	import { countComing } from '../../writing/coming';
 	import { countKept } from '../../writing/unsaved';
-	import { count } from '../../ui/words';
+	import { soon } from '../../ui/fetch-soon';
 	import { session } from './session.svelte';
 
 	const initials = $derived(
@@ -29,6 +27,8 @@
 			run: () => (countKept() + countComing() ? (leaving = true) : leave())
 		}
 	]);
+	// Asked for when there is no line: it has to be there by then.
+	soon(() => import('./Leaving.svelte'));
 	let leaving = $state(false);
 	let reading = $state(false);
 	let account = $state(false);
@@ -59,15 +59,7 @@
 {#if school}{#await import('./ThisSchool.svelte') then { default: ThisSchool }}<ThisSchool
 			bind:open={school}
 		/>{/await}{/if}
-<Dialog bind:open={leaving} title="Some words are not saved yet">
-	<p class="mb-4 text-[0.9375rem]">
-		{#if countKept()}On {count(countKept(), 'page', 'pages')} you have words that could not be sent.{/if}
-		{#if countComing()}{count(countComing(), 'picture has', 'pictures have')} not been sent.{/if}
-		Signing out takes them off this computer, for whoever sits here next. Open the page once more while you are
-		connected, and they are saved.
-	</p>
-	<div class="flex gap-3">
-		<Button go onclick={() => (leaving = false)}>Stay</Button>
-		<Button onclick={leave}>Sign out, and lose them</Button>
-	</div>
-</Dialog>
+{#if leaving}{#await import('./Leaving.svelte') then { default: Leaving }}<Leaving
+			bind:open={leaving}
+			onleave={leave}
+		/>{/await}{/if}
